@@ -1,0 +1,1 @@
+"""The rules and the computation: pure, typed, frozen data in and out."""

@@ -1,0 +1,68 @@
+"""The command line of the core: `check` the knowledge, compute a `case`."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from pathlib import Path
+from typing import Any
+
+from easepath.core.case import read_case
+from easepath.core.case_output import compute_case
+from easepath.core.errors import CaseError, KnowledgeError
+from easepath.core.knowledge import KNOWLEDGE_DIR, Library, load_library
+
+OK, BAD = 0, 2
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Run one command; 0 when all is well, 2 when a file is bad."""
+    parser = argparse.ArgumentParser(prog="python -m easepath.core", description=__doc__)
+    commands = parser.add_subparsers(dest="command", required=True)
+    check = commands.add_parser("check", help="check the knowledge and report every fault in one run")
+    check.add_argument("--knowledge", type=Path, default=KNOWLEDGE_DIR)
+    case = commands.add_parser("case", help="compute one case file, or every *.yaml of a folder")
+    case.add_argument("path", type=Path)
+    options = parser.parse_args(arguments)
+    folder = options.knowledge if options.command == "check" else KNOWLEDGE_DIR
+    try:
+        library = load_library(folder)
+    except KnowledgeError as fault:
+        print(fault, file=sys.stderr)
+        print(f"{len(fault.problems)} faults", file=sys.stderr)
+        return BAD
+    if options.command == "check":
+        print(f"knowledge {library.version}: {len(library.drills)} drills, {len(library.conditions)} conditions, sound")
+        return OK
+    return _cases(library, options.path) if options.path.is_dir() else _case(library, options.path)
+
+
+def _case(library: Library, path: Path) -> int:
+    try:
+        result = compute_case(library, read_case(library, path))
+    except CaseError as fault:
+        print(f"{path}: {fault.path}: {fault.reason}", file=sys.stderr)
+        return BAD
+    print(_json(result, indent=1))
+    return OK
+
+
+def _cases(library: Library, folder: Path) -> int:
+    """One JSON object per file; one bad file spoils only its own line."""
+    for path in sorted(folder.glob("*.yaml")):
+        line: dict[str, Any] = {"case": path.stem, "exit": OK, "result": None, "error": None}
+        try:
+            line["result"] = compute_case(library, read_case(library, path))
+        except CaseError as fault:
+            line |= {"exit": BAD, "error": f"{path}: {fault.path}: {fault.reason}"}
+        print(_json(line))
+    return OK
+
+
+def _json(data: Any, indent: int | None = None) -> str:
+    return json.dumps(data, ensure_ascii=False, indent=indent, default=str)
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())

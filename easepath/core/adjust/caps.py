@@ -1,0 +1,69 @@
+"""What binds a whole review: how much may go up at once."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Sequence
+from dataclasses import replace
+
+from easepath.core.adjust.decision import Decision, DrillReview
+from easepath.core.adjust.view import Context
+from easepath.core.compose.prescription import ladder_for, weekly_work
+from easepath.core.knowledge.models import Drill
+from easepath.core.reasons import Reason
+from easepath.core.vocabulary import SIDES, SideName
+
+MOST_RISING = 2
+WORK_SHARE = 0.25
+FLARE_QUIET_DAYS = 2
+
+
+def apply_caps(context: Context, reviews: Sequence[DrillReview], *, worse: bool) -> tuple[DrillReview, ...]:
+    """At most two drills go up, the heaviest needs first; after a fresh flare or a worse measure none does."""
+    rising = _heaviest_first(context, [review for review in reviews if review.decision.action == "progress"])
+    blocked = _block(context, worse)
+    allowed: list[str] = []
+    added = 0.0
+    plan_work = sum(_work_of(context, review, to=False) for review in reviews)
+    for drill_id in dict.fromkeys(review.drill.id for review in rising):
+        both = [review for review in rising if review.drill.id == drill_id]
+        more = sum(max(0.0, _work_of(context, r, to=True) - _work_of(context, r, to=False)) for r in both)
+        fits = not allowed or (len(allowed) < MOST_RISING and round(added + more, 6) <= WORK_SHARE * plan_work)
+        if blocked is None and fits:
+            allowed.append(drill_id)
+            added += more
+    facts = {"why": blocked or f"at most {MOST_RISING} drills and a quarter more work in one review"}
+    return tuple(
+        replace(review, decision=Decision("queued", "hold", Reason("adjust-queued", facts=facts)))
+        if review.decision.action == "progress" and review.drill.id not in allowed
+        else review
+        for review in reviews
+    )
+
+
+def _heaviest_first(context: Context, rising: list[DrillReview]) -> list[DrillReview]:
+    matcher = context.matcher
+    return sorted(rising, key=lambda review: -matcher.weigh(review.drill, matcher.main_need(review.drill)))
+
+
+def _block(context: Context, worse: bool) -> str | None:
+    if worse:
+        return "a measure or the usual pain is worse"
+    first = context.situation.today - dt.timedelta(days=FLARE_QUIET_DAYS)
+    planned = {p.drill for p in context.situation.plan.drills}
+    for entry in context.situation.log_by_date:
+        if entry.date >= first and entry.drill in planned and context.response(entry).kind == "flared":
+            return f"a drill flared on {entry.date}, less than three days ago"
+    return None
+
+
+def _work_of(context: Context, review: DrillReview, *, to: bool) -> float:
+    """Weekly work of all planned sides, in seconds times effort."""
+    target = review.decision.to if to else None
+    drill: Drill = context.library.drill(target.drill) if target else review.drill
+    method = target.method if target else review.method
+    step = target.step if target else review.planned.step
+    sides: tuple[SideName, ...] = SIDES if drill.sides == "both" else tuple(sorted(review.planned.sides))
+    dose = ladder_for(context.matcher, drill, method, sides).at(step)
+    count = 1 if drill.sides == "both" else len(review.planned.sides)
+    return count * weekly_work(context.matcher, drill, method, dose)

@@ -1,0 +1,47 @@
+"""What a review says about one planned drill."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from easepath.core.knowledge.models import Drill
+from easepath.core.reasons import Reason
+from easepath.core.situation import PlannedDrill
+from easepath.core.vocabulary import ResponseClass
+
+Action = Literal["suspend", "stop", "pause", "swap", "step-back", "ease", "restart", "hold", "progress", "keep"]
+RULE_ORDER = (
+    "red-flag", "nerve", "joint", "break", "refused", "pinch-again", "pinch", "flare-again", "flare", "stirred-again",
+    "stirred", "waiting", "wrong-place", "creeping", "unscreened", "undone", "ready", "steady",
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class To:
+    """Where a change leads: which drill, in which method, at which dose step."""
+
+    drill: str
+    method: str
+    step: int
+
+
+@dataclass(frozen=True)
+class Decision:
+    """The first rule that fired for a drill, what it does, where it leads, and the facts it read."""
+
+    rule: str
+    action: Action
+    reason: Reason
+    to: To | None = None
+
+
+@dataclass(frozen=True)
+class DrillReview:
+    """One planned drill with its decision and the class of its last counted session."""
+
+    planned: PlannedDrill
+    drill: Drill
+    method: str
+    decision: Decision
+    kind: ResponseClass | None

@@ -1,0 +1,220 @@
+"""The rules for one drill, in order: the first that fires decides."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+from easepath.core.adjust import moves
+from easepath.core.adjust.decision import Decision
+from easepath.core.adjust.view import DrillView
+from easepath.core.compose.prescription import days_bind
+from easepath.core.match.rank import Candidate
+from easepath.core.reasons import Reason
+from easepath.core.situation import LogEntry
+from easepath.core.vocabulary import JOINT_SYMPTOMS, Verdict
+
+LONG_BREAK_DAYS = 21
+SHORT_BREAK_DAYS = 7
+COMPLETE_PCT = 90
+CREEP = 2
+LOW_ADHERENCE = 0.5
+READY_SESSIONS = 2
+READY_SESSIONS_HIGH = 3
+LOOK_BACK = 3
+STRENGTH_REST_DAYS = 2
+
+Rule = Callable[[DrillView], Decision | None]
+
+
+def _hold(rule: str, **facts: object) -> Decision:
+    return Decision(rule, "hold", Reason(f"adjust-{rule}", facts=facts))
+
+
+def _reason(rule: str, **facts: object) -> Reason:
+    return Reason(f"adjust-{rule}", facts=facts)
+
+
+def red_flag(view: DrillView) -> Decision | None:
+    """Any blocking red flag suspends the whole plan."""
+    flags = view.context.screen.flags
+    if not flags.blocking:
+        return None
+    return Decision("red-flag", "suspend", _reason("red-flag", flag=flags.raised[0].id))
+
+
+def nerve(view: DrillView) -> Decision | None:
+    """A nerve symptom in the last session stops the drill."""
+    if view.last is None or not view.context.responder.is_nerve(view.last):
+        return None
+    return Decision("nerve", "stop", _reason("nerve", symptom=view.last.symptom, date=str(view.last.date)))
+
+
+def joint(view: DrillView) -> Decision | None:
+    """Sharp pain, locking or giving way in the last session stops the drill."""
+    if view.last is None or view.last.symptom not in JOINT_SYMPTOMS:
+        return None
+    return Decision("joint", "stop", _reason("joint", symptom=view.last.symptom, date=str(view.last.date)))
+
+
+def break_(view: DrillView) -> Decision | None:
+    """Three weeks without a session restart the drill; one week eases it."""
+    if not view.all_sessions:
+        return None
+    days = (view.context.situation.today - view.all_sessions[-1].date).days
+    if days >= LONG_BREAK_DAYS:
+        return moves.restart(view, "break", _reason("break", days=days, threshold=LONG_BREAK_DAYS))
+    if days >= SHORT_BREAK_DAYS:
+        return moves.ease(view, "break", _reason("break", days=days, threshold=SHORT_BREAK_DAYS))
+    return None
+
+
+def refused(view: DrillView) -> Decision | None:
+    """A drill the screen now excludes is swapped or stopped."""
+    verdict = view.context.screen.verdict(view.drill, view.side)
+    if verdict.verdict is not Verdict.EXCLUDE:
+        return None
+    reason = _reason("refused", why=verdict.reasons[0].text(view.context.library))
+    return moves.swap(view, "refused", reason, half=False) or Decision("refused", "stop", reason)
+
+
+def pinch_again(view: DrillView) -> Decision | None:
+    """A pinch in two of the last five sessions: not yet; a safer drill for the same need."""
+    pinches = [entry for entry in view.recent if entry.symptom == "pinch"]
+    if len(pinches) < 2:
+        return None
+    risk, deep = view.context.matcher.risk(view.drill), moves.depth(view.drill)
+
+    def safer(candidate: Candidate) -> bool:
+        return candidate.risk < risk or (candidate.risk == risk and moves.depth(candidate.drill) < deep)
+
+    reason = _reason("pinch-again", times=len(pinches))
+    return moves.swap(view, "pinch-again", reason, half=False, allow=safer) or Decision("pinch-again", "swap", reason)
+
+
+def pinch(view: DrillView) -> Decision | None:
+    """A first pinch: brace, less depth."""
+    if not view.recent or view.recent[-1].symptom != "pinch":
+        return None
+    return _hold("pinch", date=str(view.recent[-1].date))
+
+
+def flare_again(view: DrillView) -> Decision | None:
+    """Two flares in the last three sessions go back a rung."""
+    flares = view.classes[-LOOK_BACK:].count("flared")
+    return moves.back(view, "flare-again", _reason("flare-again", times=flares)) if flares >= 2 else None
+
+
+def flare(view: DrillView) -> Decision | None:
+    """A flare in the last session: rest two days, then ease."""
+    if view.last is None or view.classes[-1] != "flared":
+        return None
+    why = view.context.response(view.last).reason.text(view.context.library)
+    return moves.ease(view, "flare", _reason("flare", date=str(view.last.date), why=why))
+
+
+def stirred_again(view: DrillView) -> Decision | None:
+    """Two of the last three sessions stirred or flared: ease."""
+    stirs = sum(1 for kind in view.classes[-LOOK_BACK:] if kind in ("stirred", "flared"))
+    return moves.ease(view, "stirred-again", _reason("stirred-again", times=stirs)) if stirs >= 2 else None
+
+
+def stirred(view: DrillView) -> Decision | None:
+    """The last session stirred: hold."""
+    if view.last is None or view.classes[-1] != "stirred":
+        return None
+    return _hold("stirred", why=view.context.response(view.last).reason.text(view.context.library))
+
+
+def waiting(view: DrillView) -> Decision | None:
+    """Something about the last session is not known yet: ask, and hold."""
+    if view.last is None or view.classes[-1] != "waiting":
+        return None
+    return _hold("waiting", why=view.context.response(view.last).reason.text(view.context.library))
+
+
+def wrong_place(view: DrillView) -> Decision | None:
+    """Felt in the wrong place twice: hold with the cue; three times running: step back."""
+    running = 0
+    for entry in reversed(view.sessions):
+        if entry.felt not in view.drill.wrong_felt:
+            break
+        running += 1
+    if running < 2:
+        return None
+    site = view.sessions[-1].felt or ""
+    reason = _reason("wrong-place", times=running, felt=site.replace("-", " "), cue=view.drill.wrong_felt[site])
+    lower = moves.neighbour_rung(view, up=False) if running >= LOOK_BACK else None
+    if lower is not None:
+        return Decision("wrong-place", "step-back", reason, moves.new_drill(view, lower, half=False))
+    return Decision("wrong-place", "hold", reason)
+
+
+def creeping(view: DrillView) -> Decision | None:
+    """The pain before the last session is 2 or more above that of the last but two."""
+    if len(view.sessions) < LOOK_BACK:
+        return None
+    first, now = view.sessions[-LOOK_BACK].before, view.sessions[-1].before
+    if first is None or now is None or now - first < CREEP:
+        return None
+    return _hold("creeping", first=first, now=now, threshold=CREEP)
+
+
+def unscreened(view: DrillView) -> Decision | None:
+    """While questions are open nothing goes up."""
+    if view.context.screen.outcome != "incomplete":
+        return None
+    return _hold("unscreened", open=len(view.context.screen.flags.unanswered))
+
+
+def undone(view: DrillView) -> Decision | None:
+    """The last two sessions under 90 percent, or adherence under a half: shorten the session first."""
+    last_two = [entry.done_pct for entry in view.sessions[-2:]]
+    adherence = view.context.adherence
+    if adherence is not None and adherence < LOW_ADHERENCE:
+        return _hold("undone", share=f"{round(100 * adherence)} % of the due dates logged")
+    if len(last_two) == 2 and all(done is not None and done < COMPLETE_PCT for done in last_two):
+        return _hold("undone", share=f"last two sessions {last_two[0]:g} % and {last_two[1]:g} % done")
+    return None
+
+
+def ready(view: DrillView) -> Decision | None:
+    """Calm and complete long enough: go up."""
+    wanted = READY_SESSIONS_HIGH if view.context.screen.high else READY_SESSIONS
+    last = view.sessions[-wanted:]
+    if len(last) < wanted or any(kind != "calm" for kind in view.classes[-wanted:]):
+        return None
+    if any(entry.done_pct is None or entry.done_pct < COMPLETE_PCT for entry in last):
+        return None
+    if _needs_rest_days(view) and not _rested(last):
+        return None
+    return moves.go_up(view, "ready", _reason("ready", times=wanted))
+
+
+def steady(view: DrillView) -> Decision:
+    """Nothing asks for a change."""
+    return _hold("steady")
+
+
+def _needs_rest_days(view: DrillView) -> bool:
+    if view.method.id != "slow-strength":
+        return False
+    return days_bind(view.context.matcher, view.drill, view.method.id, view.ladder.at(view.step))
+
+
+def _rested(entries: Sequence[LogEntry]) -> bool:
+    return all((b.date - a.date).days >= STRENGTH_REST_DAYS for a, b in zip(entries, entries[1:], strict=False))
+
+
+RULES: tuple[Rule, ...] = (
+    red_flag, nerve, joint, break_, refused, pinch_again, pinch, flare_again, flare, stirred_again, stirred, waiting,
+    wrong_place, creeping, unscreened, undone, ready, steady,
+)  # fmt: skip
+
+
+def decide(view: DrillView) -> Decision:
+    """The first rule that fires for one side."""
+    for rule in RULES:
+        decision = rule(view)
+        if decision is not None:
+            return decision
+    raise AssertionError("steady always fires")

@@ -1,0 +1,110 @@
+"""The moves a rule can make: ease, step back, swap, restart, one step up, next rung."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from easepath.core.adjust.decision import Decision, To
+from easepath.core.adjust.view import DrillView
+from easepath.core.knowledge.models import Drill
+from easepath.core.match.rank import Candidate
+from easepath.core.reasons import Reason
+from easepath.core.vocabulary import SideWord, Verdict
+
+OPEN_RISK = 3
+EASED_STEP = -1
+
+
+def first_method(view: DrillView, drill: Drill) -> str:
+    """The first method of a new drill that some place leaves un-excluded on that side."""
+    verdict = view.context.screen.verdict(drill, view.side)
+    for method in view.context.screen.rules.methods_of(drill):
+        if any(m == method and v < Verdict.EXCLUDE for (m, _), v in verdict.by_mode.items()):
+            return method
+    return drill.methods[0]
+
+
+def new_drill(view: DrillView, drill: Drill, *, half: bool) -> To:
+    """A new drill at its start dose, half of it where a flare, a stir or a break led there."""
+    step = EASED_STEP if half else view.context.screen.start_step()
+    return To(drill.id, first_method(view, drill), step)
+
+
+def same_drill(view: DrillView, step: int) -> To:
+    """The same drill in its method at another step."""
+    return To(view.drill.id, view.method.id, step)
+
+
+def neighbour_rung(view: DrillView, *, up: bool) -> Drill | None:
+    """The nearest open drill with risk below 3 on the next lower or higher rung of the ladder."""
+    if view.drill.ladder is None:
+        return None
+    ladder, rung = view.drill.ladder
+    matcher = view.context.matcher
+    rungs = [r for r in view.context.library.ladders[ladder] if (r > rung if up else r < rung)]
+    for number in sorted(rungs, reverse=not up):
+        drills = view.context.library.ladders[ladder][number]
+        fit = [d for d in drills if matcher.is_open(d, view.side) and matcher.risk(d) < OPEN_RISK]
+        if fit:
+            return min(fit, key=lambda d: (-matcher.candidates[d.id, matcher.key(d, view.side)].score, d.id))
+    return None
+
+
+def swap_candidates(view: DrillView) -> list[Candidate]:
+    """Ranked drills outside the plan on that side, risk below 3, that serve the drill's need; best first."""
+    matcher = view.context.matcher
+    need = matcher.main_need(view.drill)
+    planned = {p.drill for p in view.context.situation.plan.drills if view.whole or view.side in p.sides}
+    wanted: tuple[SideWord, ...] = (view.side, "both")
+    return [
+        candidate for candidate in matcher.result.ranked
+        if candidate.side in wanted and candidate.drill.id not in planned
+        and candidate.risk < OPEN_RISK and candidate.drill.needs.get(need, 0) > 0
+    ]  # fmt: skip
+
+
+def swap(
+    view: DrillView, rule: str, reason: Reason, *, half: bool, allow: Callable[[Candidate], bool] | None = None
+) -> Decision | None:
+    """Swap to the best ranked drill for the same need; None when there is none."""
+    found = [candidate for candidate in swap_candidates(view) if allow is None or allow(candidate)]
+    return Decision(rule, "swap", reason, new_drill(view, found[0].drill, half=half)) if found else None
+
+
+def back(view: DrillView, rule: str, reason: Reason) -> Decision:
+    """Step back a rung; on the lowest allowed rung swap; with nothing to swap to, stop."""
+    lower = neighbour_rung(view, up=False)
+    if lower is not None:
+        return Decision(rule, "step-back", reason, new_drill(view, lower, half=True))
+    return swap(view, rule, reason, half=True) or Decision(rule, "stop", reason)
+
+
+def ease(view: DrillView, rule: str, reason: Reason) -> Decision:
+    """One dose step back; at step -1 already: back."""
+    if view.step <= EASED_STEP:
+        return back(view, rule, reason)
+    return Decision(rule, "ease", reason, same_drill(view, view.step - 1))
+
+
+def restart(view: DrillView, rule: str, reason: Reason) -> Decision:
+    """The start dose again, never above the present step."""
+    step = min(view.step, view.context.screen.start_step())
+    return Decision(rule, "restart", reason, same_drill(view, step))
+
+
+def go_up(view: DrillView, rule: str, reason: Reason) -> Decision:
+    """Next rung at the top or on a ladder the stage names; else one dose step; at the very top keep."""
+    stage, drill = view.context.matcher.stage, view.drill
+    named = stage is not None and drill.ladder is not None and drill.ladder[0] in stage.drills_up_to
+    at_top = view.step >= view.ladder.top
+    higher = neighbour_rung(view, up=True) if at_top or named else None
+    if higher is not None:
+        return Decision(rule, "progress", reason, new_drill(view, higher, half=False))
+    if not at_top:
+        return Decision(rule, "progress", reason, same_drill(view, view.step + 1))
+    return Decision(rule, "keep", reason)
+
+
+def depth(drill: Drill) -> int:
+    """How deep a drill goes: its exposures that end in -end or name deep."""
+    return sum(1 for exposure in drill.exposures if exposure.endswith("-end") or "deep" in exposure)

@@ -1,0 +1,149 @@
+"""Rules about the plan as a whole: goal, worse, plateau, gate, adherence, silence, red flags."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from easepath.core.adjust.gates import GateResult, gate
+from easepath.core.adjust.view import Context
+from easepath.core.measure.values import Row, shortfall
+from easepath.core.reasons import Reason
+from easepath.core.situation import Sitting
+
+GOAL_PAIN = 2
+PAIN_RISE = 2
+PAIN_RISE_DAYS = 10
+PLATEAU_SITTINGS = 3
+PLATEAU_DAYS = 21
+PLATEAU_ADHERENCE = 0.7
+LOW_ADHERENCE = 0.5
+SILENT_DAYS = 4
+MORNING_DAYS = 2
+LOOK_BACK = 3
+
+
+@dataclass(frozen=True)
+class PlanProposal:
+    """One rule that fired for the plan; a gate carries its result."""
+
+    rule: str
+    reason: Reason
+    gate: GateResult | None = None
+
+
+def plan_proposals(context: Context) -> tuple[PlanProposal, ...]:
+    """Every plan rule that fires, the gravest first."""
+    rules = (red_flag, worse, goal, plateau, staged_gate, low_adherence, silent)
+    return tuple(proposal for rule in rules for proposal in rule(context))
+
+
+def red_flag(context: Context) -> Iterator[PlanProposal]:
+    """Any blocking red flag raised."""
+    for flag in context.screen.flags.raised:
+        if flag.blocks:
+            yield PlanProposal("red-flag", Reason("plan-red-flag", facts={"flag": flag.id, "action": flag.action}))
+            return
+
+
+def worse(context: Context) -> Iterator[PlanProposal]:
+    """A measure with a movement is worse, or usual pain rose by 2 within ten days."""
+    for row in context.screen.measured.rows.values():
+        measure = context.library.measures[row.measure]
+        if measure.movement and row.change == "worse":
+            yield PlanProposal("worse", Reason("plan-worse", facts={"measure": measure.name, "side": row.side}))
+            return
+    series = context.screen.measured.series("pain-usual", "both")
+    if len(series) >= 2:
+        before, now = series[-2], series[-1]
+        rise = round(now.value - before.value, 6)
+        if rise >= PAIN_RISE and (now.date - before.date).days <= PAIN_RISE_DAYS:
+            facts = {"before": before.value, "now": now.value, "threshold": PAIN_RISE}
+            yield PlanProposal("worse", Reason("plan-pain-rose", facts=facts))
+
+
+def _counting(context: Context) -> Iterator[tuple[Row, list[Sitting]]]:
+    """Measures with a movement, on an affected side, not good at the first of the sittings alike the latest."""
+    measured, affected = context.screen.measured, context.situation.complaint.affected
+    for row in measured.rows.values():
+        measure = context.library.measures[row.measure]
+        if not measure.movement or (row.side != "both" and row.side not in affected):
+            continue
+        latest = row.sitting
+        alike = [s for s in measured.series(row.measure, row.side) if _same_way(s, latest)]
+        first = measured.series(row.measure, row.side).index(alike[0])
+        if measured.row_at(row.measure, row.side, first).grade != "none":
+            yield row, alike
+
+
+def _same_way(one: Sitting, other: Sitting) -> bool:
+    return (one.position, one.instrument, one.state) == (other.position, other.instrument, other.state)
+
+
+def _reached(row: Row) -> bool:
+    if row.reference_from == "goal":
+        return row.deficit is not None and round(row.deficit, 6) <= 0
+    return row.grade == "none"
+
+
+def goal(context: Context) -> Iterator[PlanProposal]:
+    """A range that was short has reached its goal, and usual pain is known and low."""
+    usual = context.situation.complaint.pain.usual
+    if usual is None or usual > GOAL_PAIN:
+        return
+    for row, _ in _counting(context):
+        if _reached(row):
+            facts = {"measure": context.library.measures[row.measure].name, "side": row.side, "value": row.value}
+            yield PlanProposal("goal", Reason("plan-goal", facts=facts))
+
+
+def plateau(context: Context) -> Iterator[PlanProposal]:
+    """Three sittings over three weeks, done well, and no real change."""
+    if context.adherence is None or context.adherence < PLATEAU_ADHERENCE:
+        return
+    for row, alike in _counting(context):
+        span = (alike[-1].date - alike[0].date).days
+        measure = context.library.measures[row.measure]
+        change = shortfall(measure, alike[0].value, alike[-1].value)
+        still = round(abs(change), 6) <= round(row.mdc, 6)
+        if len(alike) >= PLATEAU_SITTINGS and span >= PLATEAU_DAYS and still and not _reached(row):
+            facts = {"measure": measure.name, "side": row.side, "days": span, "threshold": row.mdc}
+            yield PlanProposal("plateau", Reason("plan-plateau", facts=facts))
+
+
+def staged_gate(context: Context) -> Iterator[PlanProposal]:
+    """Whenever the condition has gates: whether the present one opens, and what is missing."""
+    result = gate(context)
+    if result is not None:
+        rule = "plan-gate-open" if result.opens else "plan-gate-closed"
+        facts = {"stage": result.stage, "name": result.name, "missing": len(result.missing)}
+        yield PlanProposal("gate", Reason(rule, facts=facts), result)
+
+
+def low_adherence(context: Context) -> Iterator[PlanProposal]:
+    """Under half of the due dates, and no drill hurt: the program is too big."""
+    share = context.adherence
+    if share is None or share >= LOW_ADHERENCE:
+        return
+    for planned in context.situation.plan.drills:
+        for view in context.views(planned):
+            kinds = [context.response(entry).kind for entry in view.all_sessions[-LOOK_BACK:]]
+            if "stirred" in kinds or "flared" in kinds:
+                return
+    yield PlanProposal("low-adherence", Reason("plan-low-adherence", facts={"percent": round(100 * share)}))
+
+
+def silent(context: Context) -> Iterator[PlanProposal]:
+    """No log for four days, or a next morning unknown for two."""
+    plan, today = context.situation.plan, context.situation.today
+    if not plan.drills:
+        return
+    log = context.situation.log_by_date
+    last = log[-1].date if log else plan.start
+    if last is not None and (today - last).days >= SILENT_DAYS:
+        yield PlanProposal("silent", Reason("plan-silent", facts={"days": (today - last).days}))
+        return
+    for entry in log:
+        if entry.next is None and not entry.held and (today - entry.date).days >= MORNING_DAYS:
+            yield PlanProposal("silent", Reason("plan-morning-unknown", facts={"date": str(entry.date)}))
+            return

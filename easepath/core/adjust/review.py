@@ -1,0 +1,66 @@
+"""Adjust: one proposal per planned drill and the proposals about the plan; a clinician decides each."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from easepath.core.adjust.caps import apply_caps
+from easepath.core.adjust.decision import RULE_ORDER, Decision, DrillReview
+from easepath.core.adjust.drill_rules import decide
+from easepath.core.adjust.nerve import families_of, families_paused
+from easepath.core.adjust.plan_rules import PlanProposal, plan_proposals
+from easepath.core.adjust.view import Context, DrillView
+from easepath.core.match.rank import Matcher
+from easepath.core.reasons import Reason
+from easepath.core.situation import PlannedDrill
+
+
+@dataclass(frozen=True)
+class Review:
+    """Every proposal of one review."""
+
+    drills: tuple[DrillReview, ...]
+    plan: tuple[PlanProposal, ...]
+    adherence: float | None
+    context: Context
+
+
+def review(matcher: Matcher) -> Review:
+    """Judge every planned drill and the plan, then apply what binds the whole review."""
+    context = Context(matcher)
+    drills = [_review_drill(context, planned) for planned in context.situation.plan.drills]
+    drills = _pause_families(context, drills)
+    plan = plan_proposals(context)
+    is_worse = any(proposal.rule == "worse" for proposal in plan)
+    return Review(apply_caps(context, drills, worse=is_worse), plan, context.adherence, context)
+
+
+def _review_drill(context: Context, planned: PlannedDrill) -> DrillReview:
+    """Sides planned together take the rule that stands first."""
+    judged: list[tuple[DrillView, Decision]] = [(view, decide(view)) for view in context.views(planned)]
+    view, decision = min(judged, key=lambda pair: RULE_ORDER.index(pair[1].rule))
+    kind = context.response(view.last).kind if view.last else None
+    return DrillReview(planned, view.drill, view.method.id, decision, kind)
+
+
+def _pause_families(context: Context, drills: list[DrillReview]) -> list[DrillReview]:
+    """A nerve symptom pauses every other planned drill of its family."""
+    paused: set[str] = set()
+    for found in drills:
+        if found.decision.rule == "nerve":
+            last = next(view.last for view in context.views(found.planned) if _has_nerve(context, view))
+            paused |= families_paused(context.library, found.drill, last.felt if last else None)
+    if not paused:
+        return drills
+    return [_paused(found) if families_of(found.drill) & paused else found for found in drills]
+
+
+def _has_nerve(context: Context, view: DrillView) -> bool:
+    return view.last is not None and context.responder.is_nerve(view.last)
+
+
+def _paused(found: DrillReview) -> DrillReview:
+    if found.decision.rule in ("nerve", "red-flag"):
+        return found
+    decision = Decision("nerve", "pause", Reason("adjust-nerve-pause"))
+    return DrillReview(found.planned, found.drill, found.method, decision, found.kind)

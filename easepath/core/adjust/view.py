@@ -1,0 +1,123 @@
+"""What the adjusting rules read: one planned drill on one side, with its sessions and their responses."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+from easepath.core.adjust.adherence import adherence
+from easepath.core.compose.prescription import ladder_for
+from easepath.core.dose.ladder import DoseLadder
+from easepath.core.knowledge.models import Drill, Method
+from easepath.core.match.methods import choose_method
+from easepath.core.match.rank import Matcher
+from easepath.core.respond import Responder, Response
+from easepath.core.situation import LogEntry, PlannedDrill, Situation
+from easepath.core.vocabulary import SIDES, SideName
+
+PINCH_WINDOW = 5
+
+
+class Context:
+    """Everything a review reads once: matcher, responder, plan and adherence."""
+
+    def __init__(self, matcher: Matcher) -> None:
+        self.matcher = matcher
+        self.screen = matcher.screen
+        self.library = matcher.screen.library
+        self.situation: Situation = matcher.screen.situation
+        self.methods: Mapping[str, str] = {p.drill: self._method(p) for p in self.situation.plan.drills}
+        self.responder = Responder(self.screen, self.methods)
+
+    def _method(self, planned: PlannedDrill) -> str:
+        drill = self.library.drill(planned.drill)
+        return planned.method or choose_method(self.matcher, drill, sorted(planned.sides)) or drill.methods[0]
+
+    @cached_property
+    def adherence(self) -> float | None:
+        """Share of the due dates that were logged; None while it cannot be known."""
+        return adherence(self.situation)
+
+    def response(self, entry: LogEntry) -> Response:
+        """The response of an entry, classified once."""
+        key = id(entry)
+        if key not in self._responses:
+            self._responses[key] = self.responder.classify(entry)
+        return self._responses[key]
+
+    @cached_property
+    def _responses(self) -> dict[int, Response]:
+        return {}
+
+    def views(self, planned: PlannedDrill) -> tuple[DrillView, ...]:
+        """One view per planned side that is judged apart; a drill done on both at once has one."""
+        drill = self.library.drill(planned.drill)
+        affected = self.situation.complaint.affected
+        if drill.sides == "both":
+            side = next((s for s in SIDES if s in affected), "left")
+            return (DrillView(self, planned, drill, side, whole=True),)
+        order = sorted(planned.sides, key=lambda side: (side not in affected, side))
+        return tuple(DrillView(self, planned, drill, side, whole=False) for side in order)
+
+
+@dataclass(frozen=True)
+class DrillView:
+    """One planned drill as it is judged on one side."""
+
+    context: Context
+    planned: PlannedDrill
+    drill: Drill
+    side: SideName
+    whole: bool
+
+    @cached_property
+    def all_sessions(self) -> tuple[LogEntry, ...]:
+        """Every logged session of this drill on this side, by date."""
+        return tuple(
+            entry
+            for entry in self.context.situation.log_by_date
+            if entry.drill == self.drill.id and (self.whole or self.side in entry.sides)
+        )
+
+    @cached_property
+    def sessions(self) -> tuple[LogEntry, ...]:
+        """Those since the present dose or rung began."""
+        since = self.planned.since
+        return tuple(entry for entry in self.all_sessions if since is None or entry.date >= since)
+
+    @property
+    def last(self) -> LogEntry | None:
+        """The last counted session."""
+        return self.sessions[-1] if self.sessions else None
+
+    @cached_property
+    def classes(self) -> tuple[str, ...]:
+        """The class of every counted session, by date."""
+        return tuple(self.context.response(entry).kind for entry in self.sessions)
+
+    @property
+    def recent(self) -> tuple[LogEntry, ...]:
+        """The last five sessions, whatever the dose."""
+        return self.all_sessions[-PINCH_WINDOW:]
+
+    @property
+    def method(self) -> Method:
+        """The method the drill is planned in."""
+        return self.context.library.method(self.context.methods[self.drill.id])
+
+    @cached_property
+    def ladder(self) -> DoseLadder:
+        """The dose ladder under every cap in force."""
+        sides = SIDES if self.whole else tuple(sorted(self.planned.sides))
+        return ladder_for(self.context.matcher, self.drill, self.method.id, sides)
+
+    @property
+    def step(self) -> int:
+        """The present step; one above the top counts as the top."""
+        return self.ladder.clamp(self.planned.step)
+
+    @property
+    def key(self) -> str:
+        """The side word under which the drill is judged."""
+        return "both" if self.whole else self.side

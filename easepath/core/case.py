@@ -1,0 +1,130 @@
+"""Case files: one client situation as YAML, computed and printed as plain data."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Mapping
+from pathlib import Path
+from typing import Any, Literal
+
+import yaml
+from pydantic import ValidationError
+
+from easepath.core.errors import CaseError
+from easepath.core.knowledge.library import Library
+from easepath.core.knowledge.loader import load_strict_yaml
+from easepath.core.situation import Fact, Situation
+from easepath.core.situation_checks import check_situation
+
+Ask = Literal["screen", "measure", "match", "compose", "adjust"]
+ALL_ASKS: tuple[Ask, ...] = ("screen", "measure", "match", "compose", "adjust")
+FACTOR_KEYS = frozenset({"id", "side", "weeks_since", "days_since", "trimester", "region"})
+EMPTY_LISTS = frozenset({"factors", "limits", "equipment", "places", "observed", "measures", "tryouts", "drills",
+                         "log", "goals", "confirmed", "faults", "before", "after"})  # fmt: skip
+EMPTY_MAPS = frozenset({"answers", "context", "methods", "needs", "clearance", "check", "pain", "plan"})
+DEFAULTED = frozenset({"moved", "unusual", "train", "first", "phase_order", "step"})
+
+
+class CaseFile(Fact):
+    """What stands in a case file beside the situation."""
+
+    case: str | None
+    why: str | None
+    ask: tuple[Ask, ...]
+    expect: tuple[dict[str, Any], ...]
+    situation: Situation
+
+
+def read_case(library: Library, path: Path) -> CaseFile:
+    """The checked case of a file; raises CaseError with the key and the reason."""
+    try:
+        data = load_strict_yaml(path.read_text(encoding="utf-8"))
+    except (OSError, UnicodeDecodeError) as fault:
+        raise CaseError("file", f"cannot be read: {fault}") from fault
+    except (yaml.YAMLError, ValueError) as fault:
+        raise CaseError("file", f"is not YAML: {' '.join(str(fault).split())}") from fault
+    return parse_case(library, data)
+
+
+def parse_case(library: Library, data: Any) -> CaseFile:
+    """The checked case of plain data; raises CaseError with the key and the reason."""
+    if not isinstance(data, Mapping):
+        raise CaseError("file", "must be a mapping")
+    raw = dict(data)
+    head = {key: raw.pop(key, None) for key in ("case", "why", "ask", "expect")}
+    try:
+        situation = Situation.model_validate(_prepare(library, raw))
+        head["ask"] = tuple(head["ask"] or ALL_ASKS) if not isinstance(head["ask"], str) else (head["ask"],)
+        head["expect"] = tuple(head["expect"] or ())
+        case = CaseFile.model_validate({**head, "situation": situation})
+    except ValidationError as fault:
+        first = fault.errors()[0]
+        raise CaseError(".".join(map(str, first["loc"])) or "file", _words(first)) from fault
+    check_situation(library, situation)
+    return case
+
+
+def _words(error: Any) -> str:
+    if error["type"] == "extra_forbidden":
+        return "unknown key"
+    if error["type"] == "missing":
+        return "must be there"
+    return f"{error['msg']} (found {str(error['input'])[:60]})"
+
+
+def _prepare(library: Library, raw: dict[str, Any]) -> Any:
+    for key in ("today", "client", "complaint"):
+        if raw.get(key) is None:
+            raise CaseError(key, "must be there")
+    plain = _plain(raw, "")
+    client = plain["client"]
+    if isinstance(client, dict) and isinstance(client.get("factors"), tuple):
+        client["factors"] = tuple(_factor(library, factor) for factor in client["factors"])
+    complaint = plain["complaint"]
+    if isinstance(complaint, dict):
+        complaint["wakes"] = _wakes(complaint.get("wakes"))
+        if complaint.get("answers_default") is False:
+            complaint["answers_default"] = "no"
+    return plain
+
+
+def _plain(value: Any, key: str) -> Any:
+    """Lists to tuples, empty for null lists, ISO dates to dates; left-out words keep their defaults."""
+    if isinstance(value, dict):
+        return {
+            k: _plain(v, str(k)) for k, v in value.items()
+            if not (v is None and (k in EMPTY_LISTS | EMPTY_MAPS | DEFAULTED))
+        }  # fmt: skip
+    if isinstance(value, list):
+        return tuple(_plain(item, key) for item in value)
+    if key in ("date", "since", "start", "stage_since", "today"):
+        return _date(value, key)
+    if key in ("moved", "unusual") and value is False:
+        return "none"
+    return value
+
+
+def _date(value: Any, key: str) -> Any:
+    if isinstance(value, dt.datetime):
+        raise CaseError(key, f"{value} is not a date (YYYY-MM-DD)")
+    if isinstance(value, str):
+        try:
+            return dt.date.fromisoformat(value)
+        except ValueError as fault:
+            raise CaseError(key, f"{value!r} is not a date (YYYY-MM-DD)") from fault
+    return value
+
+
+def _factor(library: Library, factor: Any) -> Any:
+    """Parameters stand beside the other keys of a factor; gather those its knowledge names."""
+    if not isinstance(factor, dict):
+        return factor
+    known = library.factors.get(str(factor.get("id")))
+    names = set(known.parameters) if known else set()
+    parameters = {k: v for k, v in factor.items() if k in names and v is not None}
+    rest = {k: v for k, v in factor.items() if k not in names}
+    return {**rest, "parameters": parameters} if parameters else rest
+
+
+def _wakes(value: Any) -> Any:
+    return {False: "no", True: "sometimes", "yes": "sometimes"}.get(value, value) if value is not None else None

@@ -1,0 +1,90 @@
+"""A session from drills the clinician ticked: in phase order, with its minutes and their parts."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from easepath.core.compose.prescription import Prescription, prescribe
+from easepath.core.dose.time import SessionTime, session_time
+from easepath.core.knowledge.models import Drill
+from easepath.core.match.rank import Matcher
+from easepath.core.reasons import Reason
+from easepath.core.situation import PlannedDrill
+from easepath.core.vocabulary import PHASES, PhaseName, SideName, Verdict, sides_of
+
+CONTROL_FIRST: tuple[PhaseName, ...] = (
+    "settle", "activate", "strengthen", "release", "mobilise", "lengthen", "integrate",
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Session:
+    """The drills in order, the time they take, what they need, and the drills that had to be refused."""
+
+    drills: tuple[Prescription, ...]
+    time: SessionTime
+    refused: tuple[tuple[PlannedDrill, Reason], ...]
+    over_minutes: bool
+    have_ready: tuple[str, ...]
+
+
+def assemble(matcher: Matcher, chosen: tuple[PlannedDrill, ...]) -> Session:
+    """Put chosen drills in the order in force; an excluded or closed one is refused with its reason."""
+    kept: list[Prescription] = []
+    refused: list[tuple[PlannedDrill, Reason]] = []
+    for planned in chosen:
+        drill = matcher.screen.library.drill(planned.drill)
+        reason = refusal(matcher, drill, planned)
+        if reason is not None:
+            refused.append((planned, reason))
+            continue
+        sides = tuple(side for side in _order(matcher) if side in planned.sides and matcher.is_open(drill, side))
+        item = prescribe(matcher, drill, sides=sides, method=planned.method, step=planned.step)
+        if item is None:
+            refused.append((planned, Reason("no-method-left", Verdict.EXCLUDE)))
+        else:
+            kept.append(item)
+    kept.sort(key=lambda item: _position(matcher, item))
+    time = session_time(
+        [item.seconds for item in kept], [item.place for item in kept], floor_care=matcher.screen.rules.floor_care
+    )
+    minutes = matcher.screen.situation.client.minutes
+    over = minutes is not None and time.minutes > minutes
+    return Session(tuple(kept), time, tuple(refused), over, _have_ready(matcher, kept))
+
+
+def refusal(matcher: Matcher, drill: Drill, planned: PlannedDrill) -> Reason | None:
+    """Why a drill may not stand in a plan: closed on every planned side, whoever picked it."""
+    keys = ["both"] if drill.sides == "both" else sorted(planned.sides)
+    closed = [matcher.closed.get((drill.id, key)) for key in keys]  # type: ignore[call-overload]
+    reasons = [reason for reason in closed if reason is not None and reason.rule != "clinician-only"]
+    return reasons[0] if len(reasons) == len(keys) else None
+
+
+def phase_order(matcher: Matcher) -> tuple[PhaseName, ...]:
+    """The phase order in force for this client."""
+    control = matcher.screen.situation.client.phase_order == "control-first"
+    return CONTROL_FIRST if control else PHASES
+
+
+def _order(matcher: Matcher) -> tuple[SideName, ...]:
+    affected = matcher.screen.situation.complaint.affected
+    first = matcher.screen.situation.client.first == "affected"
+    return tuple(sorted(sides_of("both"), key=lambda side: ((side in affected) != first, side)))
+
+
+def _position(matcher: Matcher, item: Prescription) -> tuple[int, str, float, str]:
+    scores = [c.score for (drill, _), c in matcher.candidates.items() if drill == item.drill.id]
+    return phase_order(matcher).index(item.drill.phase), item.place, -max(scores, default=0.0), item.drill.id
+
+
+def _have_ready(matcher: Matcher, items: list[Prescription]) -> tuple[str, ...]:
+    standins = matcher.screen.library.standins
+    owned = set(matcher.screen.situation.client.equipment)
+    needed = dict.fromkeys(piece for item in items for piece in (*item.drill.equip, *item.drill.helps))
+    found = []
+    for piece in needed:
+        entry = standins[piece]
+        instead = f" (or {' / '.join(entry.standins[:2])})" if piece not in owned and entry.standins else ""
+        found.append(f"{entry.name}{instead}")
+    return tuple(found)

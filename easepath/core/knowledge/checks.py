@@ -1,0 +1,243 @@
+"""Cross-checks of the knowledge: every id resolves, every ladder is whole, every need has a drill."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Iterator
+
+from easepath.core.errors import Problem
+from easepath.core.knowledge import models
+from easepath.core.knowledge.library import Library, Loaded
+from easepath.core.vocabulary import target_of
+
+Reference = tuple[str, str, str]
+"""(key inside the entry, kind it must resolve in, id)."""
+
+
+def cross_check(library: Library, entries: Loaded, problems: list[Problem]) -> None:
+    """Add every dangling id, broken ladder and unmet need to `problems`."""
+    known = _known_ids(library)
+    for kind, rows in entries.items():
+        references = REFERENCES.get(kind)
+        for file, row in rows:
+            label = f"{kind}.{_label(row)}"
+            for key, target, identifier in references(row) if references else ():
+                if identifier not in known[target]:
+                    problems.append(Problem(file, f"{label}.{key}", f"dangling id {identifier!r}: no such {target}"))
+    _check_ladders(library, entries, problems)
+    _check_stages(library, entries, problems)
+    _check_needs(library, entries, problems)
+    _check_measures(entries, problems)
+    _check_rates(library, entries, problems)
+
+
+def _label(row: models.Entry) -> str:
+    for key in ("id", "drill", "condition", "measure", "observed"):
+        if value := getattr(row, key, None):
+            return str(value)
+    return "entry"
+
+
+def _known_ids(library: Library) -> dict[str, frozenset[str]]:
+    needs = {need for drill in library.drills.values() for need in drill.needs}
+    joints = {joint for region in library.regions.values() for joint in region.joints}
+    return {
+        "drill": frozenset(library.drills),
+        "condition": frozenset(library.conditions),
+        "factor": frozenset(library.factors),
+        "measure": frozenset(library.measures),
+        "method": frozenset(library.methods),
+        "exposure": frozenset(library.exposures),
+        "region": frozenset(library.regions),
+        "site": frozenset(library.sites),
+        "target": frozenset(library.targets),
+        "equipment": frozenset(library.standins),
+        "ladder": frozenset(library.ladders),
+        "movement": library.movements,
+        "observation": library.observations,
+        "answer": frozenset(library.flag_items) | library.observations | frozenset(library.answers)
+        | frozenset(library.measures),
+        "context": frozenset(library.answers),
+        "flag item": frozenset(library.flag_items),
+        "need": frozenset(needs),
+        "joint": frozenset(joints | {"ankle"}),
+        "phase or region": frozenset(library.regions) | {"any"},
+    }  # fmt: skip
+
+
+def _all(key: str, kind: str, identifiers: Iterable[str]) -> Iterator[Reference]:
+    return ((key, kind, identifier) for identifier in identifiers)
+
+
+def _drill(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.Drill)
+    yield from _all("needs", "target", map(target_of, row.needs))
+    yield from _all("methods", "method", row.methods)
+    yield from _all("exposures", "exposure", row.exposures)
+    yield from _all("exposures_other", "exposure", row.exposures_other)
+    for place, extra in row.exposures_at.items():
+        yield from _all(f"exposures_at.{place}", "exposure", extra)
+    yield from _all("requires", "movement", row.requires)
+    yield from _all("requires_other", "movement", row.requires_other)
+    yield from _all("wrong_felt", "site", row.wrong_felt)
+    yield from _all("equip", "equipment", row.equip)
+    yield from _all("helps", "equipment", row.helps)
+
+
+def _condition(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.Condition)
+    yield "region", "region", row.region
+    yield from _all("needs", "target", map(target_of, row.needs))
+    yield from _all("assume", "factor", row.assume)
+    yield from _all("ask_factors", "factor", row.ask_factors)
+    for key in ("measure", "neighbours", "withhold", "retest"):
+        yield from _all(key, "measure", getattr(row, key))
+    yield from _all("observe", "observation", row.observe)
+    yield from _all("ask_first", "answer", row.ask_first)
+    yield from _all("withdraw_when", "answer", row.withdraw_when)
+    yield from _all("instead", "condition", [row.instead] if row.instead else [])
+    yield from _all("method", "method", [row.method] if row.method else [])
+    yield from _all("effort_cap", "drill", row.effort_cap)
+    yield from _all("rate", "drill", row.rate)
+    for stage in row.gates:
+        yield from _all(f"gates.{stage.stage}.drills_up_to", "ladder", stage.drills_up_to)
+        yield from _all(f"gates.{stage.stage}.blocks", "exposure", stage.blocks)
+        yield from _all(f"gates.{stage.stage}.except", "drill", stage.except_)
+
+
+def _gates(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.Gates)
+    yield "condition", "condition", row.condition
+    for number, rules in row.stages.items():
+        for rule in rules:
+            yield from _pass_condition(f"stages.{number}", rule)
+
+
+def _pass_condition(key: str, rule: models.PassCondition) -> Iterator[Reference]:
+    yield from _all(f"{key}.calm", "drill", rule.calm or ())
+    for measured in (rule.measure_at_least, rule.measure_at_most, rule.share_of_other):
+        yield from _all(key, "measure", [measured[0]] if measured else [])
+    yield from _all(f"{key}.even", "measure", [rule.even] if rule.even else [])
+    for branch in rule.any or ():
+        for part in branch:
+            yield from _pass_condition(f"{key}.any", part)
+
+
+def _factor(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.Factor)
+    yield from _all("exposures", "exposure", row.exposures)
+    yield from _all("otherwise", "exposure", row.otherwise)
+    yield from _all("effort_cap", "exposure", row.effort_cap)
+    yield from _all("unless_equipment", "exposure", row.unless_equipment)
+    yield from _all("unless_equipment", "equipment", row.unless_equipment.values())
+    yield from _all("replaced_by", "factor", row.replaced_by)
+    for parameter, tables in row.when_parameter.items():
+        for answer, table in tables.items():
+            yield from _all(f"when_parameter.{parameter}.{answer}", "exposure", table)
+    for region, exposures in row.region_exposures.items():
+        yield "region_exposures", "region", region
+        yield from _all(f"region_exposures.{region}", "exposure", exposures)
+    if row.joint and row.joint != "region":
+        yield "joint", "joint", row.joint
+
+
+def _red_flag(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.RedFlag)
+    yield from _all("regions", "phase or region", row.regions)
+    yield from _all("only_if", "context", [row.only_if] if row.only_if else [])
+    yield from _all("also_if", "context", [row.also_if] if row.also_if else [])
+    yield from _all("all_of", "flag item", row.all_of)
+    yield from _all("strong", "flag item", row.strong)
+    yield from _all("points", "flag item", row.points)
+    yield from _all("home_check", "flag item", row.home_check)
+    for group in row.raise_when:
+        for member in group:
+            if member.startswith("factor:"):
+                yield "raise_when", "factor", member.removeprefix("factor:")
+            elif not member.startswith("age"):
+                yield "raise_when", "flag item", member
+
+
+def _measure(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.Measure)
+    yield from _all("exposures", "exposure", row.exposures)
+    yield from _all("exposures_other", "exposure", row.exposures_other)
+    yield from _all("ask_if", "factor", row.ask_if)
+
+
+def _finding(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.Finding)
+    yield from _all("needs", "target", map(target_of, row.needs))
+    yield from _all("measure", "measure", [row.measure] if row.measure else [])
+    yield from _all("only_with", "measure", [row.only_with] if row.only_with else [])
+    yield from _all("unless", "observation", [row.unless] if row.unless else [])
+    yield from _all("raises", "flag item", [row.raises] if row.raises else [])
+
+
+def _of_drill(row: models.Entry) -> Iterator[Reference]:
+    yield "drill", "drill", str(getattr(row, "drill", ""))
+
+
+def _region_list(row: models.Entry) -> Iterator[Reference]:
+    return _all("regions", "region", getattr(row, "regions", ()))
+
+
+REFERENCES: dict[str, Callable[[models.Entry], Iterator[Reference]]] = {
+    "drills": _drill,
+    "coaching": _of_drill,
+    "wording": _of_drill,
+    "conditions": _condition,
+    "gates": _gates,
+    "factors": _factor,
+    "red_flags": _red_flag,
+    "measures": _measure,
+    "findings": _finding,
+    "targets": _region_list,
+}
+
+
+def _file_of(entries: Loaded, kind: str, identifier: str) -> str:
+    return next((file for file, row in entries[kind] if _label(row) == identifier), kind)
+
+
+def _check_ladders(library: Library, entries: Loaded, problems: list[Problem]) -> None:
+    for name, rungs in library.ladders.items():
+        missing = [rung for rung in range(1, max(rungs) + 1) if rung not in rungs]
+        if missing:
+            file = _file_of(entries, "drills", next(iter(rungs.values()))[0].id)
+            reason = f"broken ladder: no drill at rung {', '.join(map(str, missing))}"
+            problems.append(Problem(file, f"ladder.{name}", reason))
+
+
+def _check_stages(library: Library, entries: Loaded, problems: list[Problem]) -> None:
+    for condition in library.conditions.values():
+        numbers = [stage.stage for stage in condition.gates]
+        file = _file_of(entries, "conditions", condition.id)
+        if numbers != list(range(1, len(numbers) + 1)):
+            problems.append(Problem(file, f"conditions.{condition.id}.gates", "stages must count 1, 2, 3 …"))
+        gates = library.gates.get(condition.id)
+        if numbers and (gates is None or sorted(gates.stages) != numbers):
+            problems.append(Problem(file, f"gates.{condition.id}", "every stage needs its pass rule, and no other"))
+
+
+def _check_needs(library: Library, entries: Loaded, problems: list[Problem]) -> None:
+    met = {need for drill in library.drills.values() for need in drill.needs}
+    for condition in library.conditions.values():
+        for need in condition.needs:
+            if need not in met and need not in condition.clinician_only:
+                file = _file_of(entries, "conditions", condition.id)
+                problems.append(Problem(file, f"conditions.{condition.id}.needs", f"no drill meets {need!r}"))
+
+
+def _check_measures(entries: Loaded, problems: list[Problem]) -> None:
+    for file, row in entries["measures"]:
+        assert isinstance(row, models.Measure)
+        if row.basis == "published" and not row.source:
+            problems.append(Problem(file, f"measures.{row.id}.source", "missing: a published figure names its source"))
+
+
+def _check_rates(library: Library, entries: Loaded, problems: list[Problem]) -> None:
+    for condition in library.conditions.values():
+        for word in (line.split(" before ") for line in condition.order):
+            if len(word) != 2:
+                file = _file_of(entries, "conditions", condition.id)
+                problems.append(Problem(file, f"conditions.{condition.id}.order", "must read 'A before B'"))

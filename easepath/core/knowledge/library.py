@@ -1,0 +1,121 @@
+"""The library: every entry by id, and the indexes the rules read; built once, then frozen."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Any, TypeVar
+
+from easepath.core.errors import Problem, UnknownIdError
+from easepath.core.knowledge import models
+from easepath.core.knowledge.modes import Mode, modes_of
+
+T = TypeVar("T")
+Loaded = dict[str, list[tuple[str, models.Entry]]]
+
+
+@dataclass(frozen=True)
+class Library:
+    """The whole knowledge, by kind and id; `version` names exactly this content."""
+
+    version: str
+    drills: Mapping[str, models.Drill]
+    coaching: Mapping[str, models.Coaching]
+    conditions: Mapping[str, models.Condition]
+    gates: Mapping[str, models.Gates]
+    factors: Mapping[str, models.Factor]
+    red_flags: Mapping[str, models.RedFlag]
+    measures: Mapping[str, models.Measure]
+    methods: Mapping[str, models.Method]
+    exposures: Mapping[str, models.Exposure]
+    regions: Mapping[str, models.Region]
+    sites: Mapping[str, models.Site]
+    targets: Mapping[str, models.Target]
+    standins: Mapping[str, models.StandIn]
+    reasons: Mapping[str, models.ReasonText]
+    rules: Mapping[str, models.RuleText]
+    answers: Mapping[str, models.AnswerWord]
+    wording: Mapping[str, models.Wording]
+    findings: tuple[models.Finding, ...]
+
+    @classmethod
+    def index(cls, entries: Loaded, version: str, problems: list[Problem]) -> Library:
+        """Index what was read; an id that stands twice is a problem."""
+        kinds: dict[str, Any] = {}
+        for kind, rows in entries.items():
+            if kind == "findings":
+                kinds[kind] = tuple(row for _, row in rows)
+                continue
+            by_id: dict[str, models.Entry] = {}
+            for file, row in rows:
+                key = getattr(row, "id", None) or getattr(row, "drill", None) or getattr(row, "condition", "")
+                if key in by_id:
+                    problems.append(Problem(file, f"{kind}.{key}", "duplicate id"))
+                by_id[key] = row
+            kinds[kind] = by_id
+        return cls(version=version, **kinds)
+
+    def condition(self, identifier: str) -> models.Condition:
+        """The condition with that id; raises UnknownIdError."""
+        return _get(self.conditions, "condition", identifier)
+
+    def drill(self, identifier: str) -> models.Drill:
+        """The drill with that id; raises UnknownIdError."""
+        return _get(self.drills, "drill", identifier)
+
+    def method(self, identifier: str) -> models.Method:
+        """The method with that id; raises UnknownIdError."""
+        return _get(self.methods, "method", identifier)
+
+    @cached_property
+    def modes(self) -> Mapping[str, tuple[Mode, ...]]:
+        """Per drill every (method, place) with the exposures in force there."""
+        return {drill.id: modes_of(drill, self.methods) for drill in self.drills.values()}
+
+    @cached_property
+    def ladders(self) -> Mapping[str, Mapping[int, tuple[models.Drill, ...]]]:
+        """Ladder -> rung -> drills at that rung, by id."""
+        found: dict[str, dict[int, list[models.Drill]]] = defaultdict(lambda: defaultdict(list))
+        for drill in sorted(self.drills.values(), key=lambda d: d.id):
+            if drill.ladder:
+                found[drill.ladder[0]][drill.ladder[1]].append(drill)
+        return {name: {r: tuple(ds) for r, ds in sorted(rungs.items())} for name, rungs in found.items()}
+
+    @cached_property
+    def flag_items(self) -> Mapping[str, str]:
+        """Every red-flag item and what it asks."""
+        return {item: text for flag in self.red_flags.values() for item, text in flag.items.items()}
+
+    @cached_property
+    def contexts(self) -> frozenset[str]:
+        """The context questions of the red flags."""
+        words = {f.only_if for f in self.red_flags.values()} | {f.also_if for f in self.red_flags.values()}
+        return frozenset(word for word in words if word)
+
+    @cached_property
+    def profile_words(self) -> frozenset[str]:
+        """The answers that condition profiles and the falls question ask for, beside red-flag items."""
+        words = {w for c in self.conditions.values() for w in (*c.ask_first, *c.withdraw_when)}
+        return frozenset((words - set(self.measures) - self.observations) | {"falls-risk"})
+
+    @cached_property
+    def observations(self) -> frozenset[str]:
+        """Every observation that can be ticked."""
+        return frozenset(finding.observed for finding in self.findings if finding.observed)
+
+    @cached_property
+    def movements(self) -> frozenset[str]:
+        """Every movement a measure measures."""
+        return frozenset(measure.movement for measure in self.measures.values() if measure.movement)
+
+    def complaint_joints(self, region_ids: frozenset[str]) -> frozenset[str]:
+        """The joints that the regions touch."""
+        return frozenset(joint for region in region_ids for joint in self.regions[region].joints)
+
+
+def _get(kind: Mapping[str, T], name: str, identifier: str) -> T:
+    if identifier not in kind:
+        raise UnknownIdError(name, identifier)
+    return kind[identifier]

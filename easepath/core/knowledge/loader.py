@@ -1,0 +1,149 @@
+"""Reads the knowledge folder: every YAML file, strictly, naming each fault with file, key and reason."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Hashable
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import yaml
+from pydantic import ValidationError
+
+from easepath.core.errors import KnowledgeError, Problem
+from easepath.core.knowledge import models
+from easepath.core.knowledge.checks import cross_check
+from easepath.core.knowledge.library import Library
+
+KNOWLEDGE_DIR = Path(__file__).resolve().parents[3] / "knowledge"
+
+KINDS: dict[str, type[models.Entry]] = {
+    "drills": models.Drill,
+    "coaching": models.Coaching,
+    "conditions": models.Condition,
+    "gates": models.Gates,
+    "factors": models.Factor,
+    "red_flags": models.RedFlag,
+    "measures": models.Measure,
+    "methods": models.Method,
+    "findings": models.Finding,
+    "exposures": models.Exposure,
+    "regions": models.Region,
+    "sites": models.Site,
+    "targets": models.Target,
+    "standins": models.StandIn,
+    "reasons": models.ReasonText,
+    "rules": models.RuleText,
+    "answers": models.AnswerWord,
+    "wording": models.Wording,
+}
+
+
+class _DuplicateKey(yaml.YAMLError):
+    """A mapping names the same key twice."""
+
+
+class _StrictLoader(yaml.CSafeLoader):
+    """YAML's safe loader, refusing duplicate keys."""
+
+    def construct_mapping(self, node: yaml.MappingNode, deep: bool = False) -> dict[Hashable, Any]:
+        seen: set[Any] = set()
+        for key_node, _ in node.value:
+            key = self.construct_object(key_node, deep=True)  # type: ignore[no-untyped-call]
+            if key in seen:
+                raise _DuplicateKey(f"key {key!r} stands twice, line {key_node.start_mark.line + 1}")
+            seen.add(key)
+        return super().construct_mapping(node, deep)
+
+
+def load_strict_yaml(text: str) -> Any:
+    """The plain data of a YAML text; raises yaml.YAMLError for bad syntax and duplicate keys."""
+    return yaml.load(text, Loader=_StrictLoader)
+
+
+def load_library(folder: Path = KNOWLEDGE_DIR) -> Library:
+    """The checked, indexed, frozen library of `folder`; raises KnowledgeError with every fault found."""
+    problems: list[Problem] = []
+    entries: dict[str, list[tuple[str, models.Entry]]] = {kind: [] for kind in KINDS}
+    digest = hashlib.sha256()
+    for path in sorted(folder.rglob("*.yaml")):
+        text = path.read_text(encoding="utf-8")
+        digest.update(text.encode())
+        name = str(path.relative_to(folder))
+        for kind, raw in _read_file(name, text, problems):
+            _validate(name, kind, raw, entries, problems)
+    library = Library.index(entries, version=digest.hexdigest()[:12], problems=problems)
+    cross_check(library, entries, problems)
+    if problems:
+        raise KnowledgeError(problems)
+    return library
+
+
+@cache
+def shipped_library() -> Library:
+    """The shipped knowledge, loaded once per process."""
+    return load_library()
+
+
+def _read_file(name: str, text: str, problems: list[Problem]) -> list[tuple[str, Any]]:
+    try:
+        data = load_strict_yaml(text)
+    except _DuplicateKey as fault:
+        problems.append(Problem(name, "duplicate key", str(fault)))
+        return []
+    except yaml.YAMLError as fault:
+        problems.append(Problem(name, "syntax", " ".join(str(fault).split())))
+        return []
+    if not isinstance(data, dict):
+        problems.append(Problem(name, "file", "must be a mapping of kinds to lists"))
+        return []
+    if not data.get("source"):
+        problems.append(Problem(name, "source", "missing: every file names its source once"))
+    found = []
+    for kind, rows in data.items():
+        if kind == "source":
+            continue
+        if kind not in KINDS:
+            problems.append(Problem(name, str(kind), "unknown key: no such kind of entry"))
+        elif not isinstance(rows, list):
+            problems.append(Problem(name, kind, "must be a list"))
+        else:
+            found.extend((kind, row) for row in rows)
+    return found
+
+
+def _validate(
+    name: str,
+    kind: str,
+    raw: Any,
+    entries: dict[str, list[tuple[str, models.Entry]]],
+    problems: list[Problem],
+) -> None:
+    label = entry_label(kind, raw)
+    try:
+        entries[kind].append((name, KINDS[kind].model_validate(_freeze(raw))))
+    except ValidationError as fault:
+        for error in fault.errors():
+            where = ".".join(str(part) for part in error["loc"])
+            unknown = error["type"] == "extra_forbidden"
+            reason = "unknown key" if unknown else f"{error['msg']} (found {str(error['input'])[:60]})"
+            problems.append(Problem(name, f"{label}.{where}", reason))
+
+
+def entry_label(kind: str, raw: Any) -> str:
+    """How a fault names the entry it was found in."""
+    if isinstance(raw, dict):
+        for key in ("id", "drill", "condition", "measure", "observed"):
+            if key in raw:
+                return f"{kind}.{raw[key]}"
+    return kind
+
+
+def _freeze(value: Any) -> Any:
+    """Lists become tuples, so that what is validated can no longer change."""
+    if isinstance(value, list):
+        return tuple(_freeze(item) for item in value)
+    if isinstance(value, dict):
+        return {key: _freeze(item) for key, item in value.items()}
+    return value

@@ -1,0 +1,87 @@
+"""The small vocabularies: exposures, regions, sites, targets, household stand-ins, reason texts, wording."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from easepath.core.knowledge.models.base import Entry, Id, Ids, Words
+
+
+class Exposure(Entry):
+    """Something a drill does to the body; `acts_on` says whose side it loads."""
+
+    id: Id
+    acts_on: Literal["same", "other", "whole"]
+    means: str
+    derived: bool = False
+
+
+class Region(Entry):
+    """A region a complaint, a red flag or an operation can lie in, with the joints it touches."""
+
+    id: Id
+    joints: Ids
+
+
+class Site(Entry):
+    """A place where a drill was felt; `family` is the nerve family a nerve symptom there pauses."""
+
+    id: Id
+    family: Literal["sciatic", "femoral", "hand", "pressure"] | None = None
+
+
+class Target(Entry):
+    """What a need is about, where it lies and what tissue it is."""
+
+    id: Id
+    regions: Ids
+    tissue: Literal["muscle", "joint", "nerve", "control"]
+
+
+class StandIn(Entry):
+    """A piece of equipment and what will do instead of it at home."""
+
+    id: Id
+    name: str
+    always: bool = False
+    place: Id | None = None
+    standins: Words
+    from_: dict[Id, str] = Field(default_factory=dict, alias="from")
+    care: str | None = None
+
+
+class ReasonText(Entry):
+    """The sentence for one rule id; `{name}` marks a fact of the reason."""
+
+    id: Id
+    text: str
+
+
+class Wording(Entry):
+    """What the client reads about a drill: what to do, what to feel, what ends it, easier and harder."""
+
+    drill: Id
+    title: str
+    do: Words
+    feel: str
+    stop: Words
+    easier: str
+    harder: str
+
+
+class AnswerWord(Entry):
+    """A yes-or-no question that is neither a red-flag item nor a measure (contexts, words of profiles)."""
+
+    id: Id
+    text: str
+
+
+class RuleText(Entry):
+    """Why an adjusting or plan rule exists and what it means in plain words, for the reason panel."""
+
+    id: Id
+    name: str
+    text: str
+    threshold: str

@@ -1,0 +1,165 @@
+"""From the condition and the findings to needs: what to do and where, each with a weight and its sources."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+from easepath.core.knowledge.models import Finding
+from easepath.core.measure.values import GRADE_ORDER, GRADE_WEIGHT, Grade
+from easepath.core.screening.screen import NERVE_ROOT, ScreenResult
+from easepath.core.situation import NeedSet
+from easepath.core.vocabulary import SideName
+
+OBSERVED_WEIGHT = GRADE_WEIGHT["moderate"]
+NEGATIVE_SHARE = 0.8
+NEGATIVE_FACTOR = 0.4
+NERVE_FORBIDS = ("lengthen:hamstring",)
+
+
+@dataclass(frozen=True)
+class Source:
+    """One thing that asks for a need: the condition, a finding, a pattern; and with what weight."""
+
+    kind: str
+    name: str
+    weight: float
+
+
+@dataclass(frozen=True)
+class Need:
+    """A need with its weight, its computed weight (before a hand-set one) and where it comes from."""
+
+    id: str
+    weight: float
+    computed: float
+    sources: tuple[Source, ...]
+    set_by_hand: NeedSet | None = None
+
+
+def combine(weights: list[float]) -> float:
+    """1 minus the product of what each weight leaves open."""
+    left = 1.0
+    for weight in weights:
+        left *= 1 - weight
+    return 1 - left
+
+
+class Needs:
+    """Every need of one client: those of the affected side, and the measured ones of the other."""
+
+    def __init__(self, screen: ScreenResult) -> None:
+        self._screen = screen
+        self._library = screen.library
+        self._affected = screen.situation.complaint.affected
+        self._observed = frozenset(screen.situation.complaint.observed)
+        self._decided = {pattern.id for pattern in screen.patterns if pattern.decided}
+
+    @cached_property
+    def affected(self) -> Mapping[str, Need]:
+        """The needs of the affected side (the worse side when both), heaviest first."""
+        sources, negative = self._collect()
+        found = [self._need(need, given, need in negative) for need, given in sources.items()]
+        return {need.id: need for need in sorted(found, key=lambda need: (-need.weight, need.id))}
+
+    @cached_property
+    def weights(self) -> Mapping[str, float]:
+        """The weights that are matched and composed; needs for the clinician only are left out."""
+        only = set(self._screen.profile.clinician_only) if self._screen.profile else set()
+        return {need.id: need.weight for need in self.affected.values() if need.weight > 0 and need.id not in only}
+
+    def of_side(self, side: SideName) -> Mapping[str, float]:
+        """The weights that count for a side: the needs, or on an unaffected side its measured findings alone."""
+        return self.weights if side in self._affected else self._unaffected[side]
+
+    @cached_property
+    def _unaffected(self) -> Mapping[SideName, Mapping[str, float]]:
+        return {side: self._measured_alone(side) for side in ("left", "right")}
+
+    def _measured_alone(self, side: SideName) -> dict[str, float]:
+        given: dict[str, list[float]] = {}
+        for finding in self._library.findings:
+            grade = self._grade(finding, frozenset({side}))
+            if grade is not None and grade != "none" and self._counts(finding, frozenset({side})):
+                for need, share in finding.needs.items():
+                    given.setdefault(need, []).append(GRADE_WEIGHT[grade] * share)
+        unwanted = self._unwanted | self._forbidden
+        return {need: combine(weights) for need, weights in given.items() if need not in unwanted}
+
+    def _collect(self) -> tuple[dict[str, list[Source]], set[str]]:
+        sources: dict[str, list[Source]] = {}
+        negative: set[str] = set()
+        profile = self._screen.profile
+        for need, weight in (profile.needs if profile else {}).items():
+            sources[need] = [Source("condition", profile.name if profile else "", weight)]
+        for finding in self._library.findings:
+            if finding.pattern in self._decided:
+                continue
+            for need, source in self._finding(finding, negative):
+                sources.setdefault(need, []).append(source)
+        for pattern in self._screen.patterns:
+            for need, weight in pattern.needs.items() if pattern.decided else ():
+                sources.setdefault(need, []).append(Source("pattern", f"{pattern.id}: {pattern.result}", weight))
+            for need in pattern.unwanted:
+                sources.setdefault(need, [])
+        for need in self._screen.situation.needs:
+            sources.setdefault(need, [])
+        return sources, negative
+
+    def _finding(self, finding: Finding, negative: set[str]) -> Iterator[tuple[str, Source]]:
+        if finding.observed:
+            if finding.observed in self._observed and self._counts(finding, self._affected):
+                for need, share in finding.needs.items():
+                    yield need, Source("observation", finding.observed, OBSERVED_WEIGHT * share)
+            return
+        grade = self._grade(finding, self._affected)
+        if grade is None:
+            return
+        if grade == "none":
+            negative.update(need for need, share in finding.needs.items() if share >= NEGATIVE_SHARE)
+        elif self._counts(finding, self._affected):
+            for need, share in finding.needs.items():
+                yield need, Source("finding", f"{finding.measure} {grade}", GRADE_WEIGHT[grade] * share)
+
+    def _grade(self, finding: Finding, sides: frozenset[SideName]) -> Grade | None:
+        if finding.measure is None:
+            return None
+        rows = [self._screen.measured.row(finding.measure, side) for side in sides]
+        grades = [row.grade for row in rows if row is not None and row.grade is not None]
+        return max(grades, key=GRADE_ORDER.index, default=None)
+
+    def _counts(self, finding: Finding, sides: frozenset[SideName]) -> bool:
+        if finding.unless in self._observed:
+            return False
+        only = finding.only_with
+        return only is None or any(self._screen.measured.is_short(only, side) for side in sides)
+
+    def _need(self, need: str, sources: list[Source], negative: bool) -> Need:
+        named = any(source.kind != "condition" for source in sources)
+        factor = NEGATIVE_FACTOR if negative and not named else 1.0
+        weights = [s.weight * (factor if s.kind == "condition" else 1.0) for s in sources]
+        computed = 0.0 if need in self._unwanted or need in self._closed else combine(weights)
+        by_hand = self._screen.situation.needs.get(need)
+        weight = computed if by_hand is None else by_hand.weight
+        if need in self._forbidden or need in self._closed:
+            weight = computed = 0.0
+        return Need(need, weight, computed, tuple(sources), by_hand)
+
+    @cached_property
+    def _unwanted(self) -> frozenset[str]:
+        return frozenset(need for pattern in self._screen.patterns for need in pattern.unwanted)
+
+    @cached_property
+    def _forbidden(self) -> frozenset[str]:
+        """What a nerve makes zero, whatever anybody sets."""
+        by_pattern = {n for p in self._screen.patterns if p.result == "nerve" for n in p.unwanted}
+        by_factor = NERVE_FORBIDS if self._screen.factor_ids & NERVE_ROOT else ()
+        return frozenset(by_pattern | set(by_factor))
+
+    @cached_property
+    def _closed(self) -> frozenset[str]:
+        """Needs that count only once a pattern has named them, and none has."""
+        profile = self._screen.profile
+        named = {need for pattern in self._screen.patterns if pattern.decided for need in pattern.needs}
+        return frozenset(set(profile.after_pattern if profile else ()) - named)

@@ -1,0 +1,199 @@
+"""Match: every drill that is open, ranked by fit, relief, risk and burden; the rest listed with its reason."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+from easepath.core.knowledge.models import Drill, Stage
+from easepath.core.match.needs import Needs, combine
+from easepath.core.match.relief import blended_relief, dropped_drills, rating
+from easepath.core.match.rungs import EntryRungs
+from easepath.core.match.stages import stage_closes, stage_in_force
+from easepath.core.reasons import Reason
+from easepath.core.screening.equipment import Household
+from easepath.core.screening.screen import ScreenResult
+from easepath.core.screening.verdicts import DrillVerdict
+from easepath.core.vocabulary import SideWord, Verdict
+
+FIT_SHARE = 0.55
+RELIEF_SHARE = 0.25
+EASE_SHARE = 0.20
+RISK_FACTOR = (1.0, 0.9, 0.65, 0.2)
+VERDICT_FACTOR = {Verdict.CLEAR: 1.0, Verdict.CAUTION: 0.95, Verdict.MODIFY: 0.85, Verdict.EXCLUDE: 0.0}
+BURDEN_PER_SUBSTITUTE = 0.15
+BURDEN_FLOOR = 0.25
+BURDEN_FLOOR_WITH_CARE = 0.4
+BURDEN_STAND = 0.1
+BURDEN_NEW = 0.1
+ABSENT_NEED = 0.01
+
+
+@dataclass(frozen=True)
+class Candidate:
+    """One drill on one side with its four parts (fit 0-1, relief 0-3, risk 0-3, burden 0-1) and its score 0-100."""
+
+    drill: Drill
+    side: SideWord
+    verdict: DrillVerdict
+    fit: float
+    relief: float
+    risk: int
+    burden: float
+    score: float
+
+
+@dataclass(frozen=True)
+class LeftOut:
+    """A drill that is not offered on a side, and why."""
+
+    drill: Drill
+    side: SideWord
+    reason: Reason
+    verdict: DrillVerdict
+
+
+@dataclass(frozen=True)
+class MatchResult:
+    """The ranking and what was left out of it."""
+
+    ranked: tuple[Candidate, ...]
+    left_out: tuple[LeftOut, ...]
+
+
+class Matcher:
+    """Matches the whole library for one screened client."""
+
+    def __init__(self, screen: ScreenResult) -> None:
+        self.screen = screen
+        self.needs = Needs(screen)
+        self.stage: Stage | None = stage_in_force(screen.profile, screen.situation.plan.stage)
+        self._household = Household(screen.library, screen.situation.client)
+        self._dropped = dropped_drills(screen.library, screen.situation)
+        self._affected = screen.situation.complaint.affected
+        situation = screen.situation
+        self._familiar = (
+            {planned.drill for planned in situation.plan.drills}
+            | {entry.drill for entry in situation.log}
+            | {tryout.drill for tryout in situation.tryouts}
+        )
+        self._tried = {tryout.drill for tryout in situation.tryouts}
+
+    @cached_property
+    def closed(self) -> Mapping[tuple[str, SideWord], Reason]:
+        """Why a drill is not open on a side; what is missing here is open."""
+        found = {}
+        for drill_id, by_side in self.screen.drills.items():
+            drill = self.screen.library.drills[drill_id]
+            for side, verdict in by_side.items():
+                reason = self._closed(drill, side, verdict)
+                if reason is not None:
+                    found[drill_id, side] = reason
+        return found
+
+    def is_open(self, drill: Drill, side: SideWord) -> bool:
+        """Whether a drill may be used on a side at all."""
+        return (drill.id, self.key(drill, side)) not in self.closed
+
+    @staticmethod
+    def key(drill: Drill, side: SideWord) -> SideWord:
+        """The side word under which a drill is judged for `side`."""
+        return "both" if drill.sides == "both" else side
+
+    def risk(self, drill: Drill) -> int:
+        """Risk 0-3 for this condition."""
+        return rating(self.screen.profile, drill)[1]
+
+    def weigh(self, drill: Drill, need: str) -> float:
+        """Drill weight x need weight; a need that is not there counts 0.01."""
+        return drill.needs[need] * max(self.needs.weights.get(need, 0.0), ABSENT_NEED)
+
+    def main_need(self, drill: Drill) -> str:
+        """The need of greatest drill weight x need weight for this client, the first listed at a tie."""
+        return max(drill.needs, key=lambda need: self.weigh(drill, need))
+
+    @cached_property
+    def candidates(self) -> Mapping[tuple[str, SideWord], Candidate]:
+        """Every open drill with its parts and score, whatever its rung."""
+        found = {}
+        for drill_id, by_side in self.screen.drills.items():
+            for side, verdict in by_side.items():
+                if (drill_id, side) not in self.closed:
+                    candidate = self._candidate(self.screen.library.drills[drill_id], side, verdict)
+                    found[drill_id, side] = candidate
+        return found
+
+    @cached_property
+    def rungs(self) -> EntryRungs:
+        """The entry rung of every ladder and side."""
+        return EntryRungs(self.screen, self.stage, frozenset(self.candidates), self.risk)
+
+    @cached_property
+    def result(self) -> MatchResult:
+        """The ranking by score, and everything left out with its reason."""
+        ranked, left_out = [], []
+        for drill_id, by_side in self.screen.drills.items():
+            drill = self.screen.library.drills[drill_id]
+            for side, verdict in by_side.items():
+                reason = self._not_ranked(drill, side)
+                if reason is None:
+                    ranked.append(self.candidates[drill_id, side])
+                else:
+                    left_out.append(LeftOut(drill, side, reason, verdict))
+        ranked.sort(key=lambda c: (-c.score, c.drill.id, c.side not in self._affected, c.side))
+        return MatchResult(tuple(ranked), tuple(left_out))
+
+    def _not_ranked(self, drill: Drill, side: SideWord) -> Reason | None:
+        closed = self.closed.get((drill.id, side))
+        if closed is not None:
+            return closed
+        if self.candidates[drill.id, side].fit <= 0:
+            return Reason("no-need")
+        if drill.id in self._tried:
+            return None
+        return self.rungs.closes(drill, side)
+
+    def _closed(self, drill: Drill, side: SideWord, verdict: DrillVerdict) -> Reason | None:
+        if verdict.verdict is Verdict.EXCLUDE:
+            gravest = verdict.reasons[0]
+            return Reason("excluded", Verdict.EXCLUDE, {"why": gravest.text(self.screen.library)})
+        if not verdict.feasible:
+            return Reason("infeasible", facts={"lacking": ", ".join(verdict.lacking)})
+        if not drill.auto:
+            return Reason("clinician-only")
+        if drill.id in self._dropped:
+            return Reason("dropped")
+        if self.screen.fresh_strain is not None and not _allowed_when_fresh(drill):
+            name = self.screen.library.factors[self.screen.fresh_strain.id].name
+            return Reason("strain-first-days", facts={"factor": name})
+        return stage_closes(self.screen, self.stage, drill, side, verdict)
+
+    def _candidate(self, drill: Drill, side: SideWord, verdict: DrillVerdict) -> Candidate:
+        weights = self._weights(side)
+        fit = combine([weights.get(need, 0.0) * share for need, share in drill.needs.items()])
+        prior, risk = rating(self.screen.profile, drill)
+        relief = blended_relief(self.screen.library, self.screen.situation, drill, side, prior)
+        burden = self._burden(drill, verdict)
+        base = 100 * (FIT_SHARE * fit + RELIEF_SHARE * relief / 3 + EASE_SHARE * (1 - burden))
+        risk_factor = RISK_FACTOR[risk] ** (2 if self.screen.high else 1)
+        score = round(base * risk_factor * VERDICT_FACTOR[verdict.verdict], 2)
+        return Candidate(drill, side, verdict, fit, relief, risk, burden, score)
+
+    def _weights(self, side: SideWord) -> Mapping[str, float]:
+        return self.needs.weights if side == "both" else self.needs.of_side(side)
+
+    def _burden(self, drill: Drill, verdict: DrillVerdict) -> float:
+        burden = BURDEN_PER_SUBSTITUTE * len(self._household.substituted(drill.equip))
+        if verdict.place == "floor":
+            burden += BURDEN_FLOOR_WITH_CARE if self.screen.rules.floor_care else BURDEN_FLOOR
+        if verdict.place == "stand":
+            burden += BURDEN_STAND
+        if drill.id not in self._familiar:
+            burden += BURDEN_NEW
+        return min(1.0, round(burden, 9))
+
+
+def _allowed_when_fresh(drill: Drill) -> bool:
+    return drill.phase == "settle" or (drill.ladder is not None and drill.ladder[1] == 1)
+

@@ -1,0 +1,60 @@
+"""Relief: the library's prior blended with what a drill did in the room."""
+
+from __future__ import annotations
+
+from easepath.core.knowledge.library import Library
+from easepath.core.knowledge.models import Condition, Drill
+from easepath.core.measure.values import shortfall
+from easepath.core.situation import Situation, Tryout
+from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, SideWord, sides_of
+
+DEFAULT_RATING = (1, 1)
+PUSHES_FORWARD = "hip-anterior-glide"
+PUSHES_FORWARD_RISK = 2
+PRIOR_TRIALS = 3
+DROPPING = NERVE_SYMPTOMS | JOINT_SYMPTOMS | {"pinch"}
+
+
+def rating(profile: Condition | None, drill: Drill) -> tuple[int, int]:
+    """Relief and risk 0-3 of a drill for a condition."""
+    if profile is not None and drill.id in profile.rate:
+        return profile.rate[drill.id]
+    risk = PUSHES_FORWARD_RISK if PUSHES_FORWARD in drill.exposures else DEFAULT_RATING[1]
+    return DEFAULT_RATING[0], risk
+
+
+def retest_gain(library: Library, situation: Situation, tryout: Tryout) -> float | None:
+    """Change of a re-test in multiples of the MDC, better positive; None without a before and an after."""
+    if tryout.measure is None or not tryout.before or not tryout.after:
+        return None
+    measure = library.measures[tryout.measure]
+    before, after = (sum(values) / len(values) for values in (tryout.before, tryout.after))
+    return shortfall(measure, before, after) / measure.mdc_at(situation.client.years)
+
+
+def blended_relief(library: Library, situation: Situation, drill: Drill, side: SideWord, prior: int) -> float:
+    """The prior as three pseudo-trials, blended with every re-test of the drill on that side."""
+    scores = []
+    for tryout in situation.tryouts:
+        if tryout.drill != drill.id or not sides_of(tryout.side) & sides_of(side):
+            continue
+        gain = retest_gain(library, situation, tryout)
+        if gain is not None:
+            scores.append(_relief_of(0.0 if round(abs(gain), 6) <= 1 else max(-1.0, min(1.0, gain / 2))))
+    return (PRIOR_TRIALS * prior + sum(scores)) / (PRIOR_TRIALS + len(scores))
+
+
+def _relief_of(score: float) -> float:
+    """-1 is relief 0, 0 is 1, +1 is 3, straight lines between."""
+    return 1 + score if score < 0 else 1 + 2 * score
+
+
+def dropped_drills(library: Library, situation: Situation) -> frozenset[str]:
+    """Drills that made a re-test worse, or brought a pinch, a nerve or a joint symptom in the room."""
+    found = set()
+    for tryout in situation.tryouts:
+        gain = retest_gain(library, situation, tryout)
+        worse = gain is not None and round(gain, 6) < -1
+        if worse or tryout.symptom in DROPPING:
+            found.add(tryout.drill)
+    return frozenset(found)

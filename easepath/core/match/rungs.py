@@ -1,0 +1,106 @@
+"""Entry rungs: one rung per ladder and side, the basic before the advanced."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import cached_property
+
+from easepath.core.knowledge.models import Drill, Stage
+from easepath.core.match.relief import rating
+from easepath.core.match.stages import opened_before
+from easepath.core.reasons import Reason
+from easepath.core.screening.screen import ScreenResult
+from easepath.core.vocabulary import SIDES, SideName, SideWord, Verdict
+
+OFFERED_FIRST_RISK = 3
+GOOD_RELIEF = 2
+SAFE_RISK = 1
+
+
+class EntryRungs:
+    """Finds the entry rung of each ladder on each side among the open drills."""
+
+    def __init__(
+        self,
+        screen: ScreenResult,
+        stage: Stage | None,
+        open_drills: frozenset[tuple[str, SideWord]],
+        risk: Callable[[Drill], int],
+    ) -> None:
+        self._screen = screen
+        self._stage = stage
+        self._open = open_drills
+        self._risk = risk
+        self._entries: dict[tuple[str, SideName], int | None] = {}
+
+    def entry(self, ladder: str, side: SideName) -> int | None:
+        """The entry rung of a ladder on a side; None when it has none."""
+        if (ladder, side) not in self._entries:
+            self._entries[ladder, side] = self._find(ladder, side)
+        return self._entries[ladder, side]
+
+    def closes(self, drill: Drill, side: SideWord) -> Reason | None:
+        """Why a drill's rung keeps it out of the ranking; None when it is an entry or on no ladder."""
+        if drill.ladder is None:
+            return None
+        ladder, rung = drill.ladder
+        affected = self._screen.situation.complaint.affected
+        sides = [one for one in SIDES if one in affected] if side == "both" else [side]
+        entries = [self.entry(ladder, one) for one in sides]
+        if rung in entries:
+            return None
+        known = [entry for entry in entries if entry is not None]
+        if not known:
+            return Reason("rung-none")
+        return Reason("rung-later" if rung > min(known) else "rung-easier", facts={"rung": rung, "entry": min(known)})
+
+    @cached_property
+    def _planned(self) -> dict[tuple[str, SideName], int]:
+        """The lowest rung the running plan has on each ladder and side."""
+        found: dict[tuple[str, SideName], int] = {}
+        for planned in self._screen.situation.plan.drills:
+            drill = self._screen.library.drills[planned.drill]
+            if drill.ladder is None:
+                continue
+            ladder, rung = drill.ladder
+            for side in SIDES if drill.sides == "both" else planned.sides:
+                found[ladder, side] = min(rung, found.get((ladder, side), rung))
+        return found
+
+    def _find(self, ladder: str, side: SideName) -> int | None:
+        open_rungs = {
+            rung: opened
+            for rung, drills in self._screen.library.ladders[ladder].items()
+            if (opened := [d for d in drills if (d.id, "both" if d.sides == "both" else side) in self._open])
+        }
+        planned = self._planned.get((ladder, side))
+        if planned in open_rungs:
+            return planned
+        rungs = {r: ds for r, ds in open_rungs.items() if not self._skips_a_refused_rung(ladder, r, side, ds)}
+        offered = [r for r, ds in rungs.items() if any(self._risk(d) < OFFERED_FIRST_RISK for d in ds)]
+        if self._stage is not None and ladder in self._stage.drills_up_to and self._screen.profile is not None:
+            before = opened_before(self._screen.profile, self._stage, ladder)
+            new = [rung for rung in offered if rung > before]
+            return min(new) if new else max(offered, default=None)
+        good = [r for r, ds in rungs.items() if any(self._is_good(drill) for drill in ds)]
+        return min(good) if good else min(offered, default=None)
+
+    def _is_good(self, drill: Drill) -> bool:
+        relief, risk = rating(self._screen.profile, drill)
+        return relief >= GOOD_RELIEF and risk <= SAFE_RISK
+
+    def _skips_a_refused_rung(self, ladder: str, rung: int, side: SideName, drills: list[Drill]) -> bool:
+        """A rung is no entry while a lower one is excluded by a factor that also modifies it."""
+        modifying = {f for drill in drills for f in self._factors(drill, side, Verdict.MODIFY)}
+        if not modifying:
+            return False
+        return any(
+            modifying & self._factors(lower, side, Verdict.EXCLUDE)
+            for number, below in self._screen.library.ladders[ladder].items()
+            if number < rung
+            for lower in below
+        )
+
+    def _factors(self, drill: Drill, side: SideName, verdict: Verdict) -> set[str]:
+        reasons = self._screen.verdict(drill, side).reasons
+        return {str(r.facts["factor_id"]) for r in reasons if r.verdict is verdict and "factor_id" in r.facts}

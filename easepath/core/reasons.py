@@ -1,0 +1,38 @@
+"""Reasons are data: which rule, which facts it read, which threshold; the catalogue turns them into words."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Any
+
+from easepath.core.knowledge.library import Library
+from easepath.core.vocabulary import Verdict
+
+
+class _Missing(dict[str, Any]):
+    def __missing__(self, key: str) -> str:
+        return "unknown"
+
+
+@dataclass(frozen=True)
+class Reason:
+    """One rule that spoke: its id, how grave it is, and the facts it read (degrees, days, ids)."""
+
+    rule: str
+    verdict: Verdict = Verdict.CLEAR
+    facts: Mapping[str, Any] = field(default_factory=dict)
+
+    def text(self, library: Library) -> str:
+        """The sentence of the catalogue for this reason; the rule id where it has none."""
+        entry = library.reasons.get(self.rule)
+        return entry.text.format_map(_Missing(self.facts)) if entry else self.rule
+
+    def as_data(self, library: Library) -> dict[str, Any]:
+        """Plain data for files and for the wire."""
+        return {
+            "rule": self.rule,
+            "verdict": self.verdict.word,
+            "facts": dict(self.facts),
+            "text": self.text(library),
+        }

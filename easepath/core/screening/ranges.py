@@ -1,0 +1,128 @@
+"""Required and reached ranges against what is measured and what a surgeon or clinician allows."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+
+from easepath.core.knowledge.library import Library
+from easepath.core.measure.values import Measurements
+from easepath.core.reasons import Reason
+from easepath.core.screening.effects import factor_sides
+from easepath.core.situation import ClientFactor, Limit, Situation
+from easepath.core.story import complaint_regions
+from easepath.core.vocabulary import (
+    MOVEMENT_VARIANTS, SIDES, SideName, Verdict, joint_of, sides_of,
+)  # fmt: skip
+
+TOLERATED_SHORTFALL = 10.0
+
+
+class Ranges:
+    """What a movement has, on each side of one client, in degrees."""
+
+    def __init__(
+        self, library: Library, situation: Situation, measured: Measurements, factors: tuple[ClientFactor, ...]
+    ) -> None:
+        self._limits = situation.client.limits
+        self._measured = self._lowest_measured(library, measured)
+        self._touched = {side: frozenset(_touched(library, situation, measured, factors, side)) for side in SIDES}
+        self._guarded = {side: frozenset(_guarded(library, factors, side)) for side in SIDES}
+        self._needs: dict[tuple[str, float, SideName], tuple[Reason, ...]] = {}
+
+    @staticmethod
+    def _lowest_measured(library: Library, measured: Measurements) -> dict[tuple[str, SideName], float]:
+        lowest: dict[tuple[str, SideName], float] = {}
+        for measure in library.measures.values():
+            for side in SIDES:
+                value = measured.value(measure.id, side)
+                if measure.movement and value is not None:
+                    key = (measure.movement, side)
+                    lowest[key] = min(value, lowest.get(key, value))
+        return lowest
+
+    def limits_on(self, movement: str, side: SideName) -> list[Limit]:
+        """The limits that bind a movement on a side, those of the movement it is a variant of included."""
+        return [
+            limit for limit in self._limits
+            if side in sides_of(limit.side)
+            and (limit.movement == movement or movement in MOVEMENT_VARIANTS.get(limit.movement, ()))
+        ]  # fmt: skip
+
+    def required(self, requires: Mapping[str, float], side: SideName) -> Iterator[Reason]:
+        """A reason for every required movement that is short, or unmeasured in a touched joint."""
+        for movement, degrees in requires.items():
+            key = (movement, degrees, side)
+            if key not in self._needs:
+                self._needs[key] = self._requirement(movement, degrees, side)
+            yield from self._needs[key]
+
+    def _requirement(self, movement: str, degrees: float, side: SideName) -> tuple[Reason, ...]:
+        measured = self._measured.get((movement, side))
+        limits = [limit.degrees for limit in self.limits_on(movement, side)]
+        known = limits + ([] if measured is None else [measured])
+        facts = {"movement": movement.replace("-", " "), "side": side, "needed": degrees}
+        short = self._shortfall(facts, degrees, min(known)) if known else None
+        missing = self._unmeasured(facts, movement, side) if measured is None else None
+        return tuple(reason for reason in (short, missing) if reason is not None)
+
+    def _shortfall(self, facts: dict[str, object], needed: float, has: float) -> Reason | None:
+        short = round(needed - has, 6)
+        if short <= 0:
+            return None
+        verdict = Verdict.MODIFY if short <= TOLERATED_SHORTFALL else Verdict.EXCLUDE
+        rule = "range-short" if verdict is Verdict.MODIFY else "range-far-short"
+        return Reason(rule, verdict, facts | {"has": has, "short": short, "threshold": TOLERATED_SHORTFALL})
+
+    def _unmeasured(self, facts: dict[str, object], movement: str, side: SideName) -> Reason | None:
+        joint = joint_of(movement)
+        if joint in self._guarded[side]:
+            return Reason("range-unmeasured-refused", Verdict.EXCLUDE, facts)
+        if joint in self._touched[side]:
+            return Reason("range-measure-first", Verdict.CAUTION, facts)
+        return None
+
+    def reached(self, reaches: tuple[str, ...], side: SideName) -> Iterator[Reason]:
+        """A reason for every limit on a movement the drill pushes to its end."""
+        for movement in reaches:
+            for limit in self.limits_on(movement, side):
+                facts = {
+                    "movement": movement.replace("-", " "), "side": side, "degrees": limit.degrees, "by": limit.by,
+                }  # fmt: skip
+                if limit.degrees == 0:
+                    yield Reason("limit-zero", Verdict.EXCLUDE, facts)
+                else:
+                    yield Reason("limit-not-past", Verdict.MODIFY, facts)
+
+
+def _touched(
+    library: Library, situation: Situation, measured: Measurements, factors: tuple[ClientFactor, ...], side: SideName
+) -> Iterator[str]:
+    if side in situation.complaint.affected:
+        yield from library.complaint_joints(complaint_regions(library, situation.complaint))
+        for finding in library.findings:
+            if finding.joint and finding.observed in situation.complaint.observed:
+                yield finding.joint
+    for factor in factors:
+        if side in factor_sides(library.factors[factor.id], factor):
+            yield from _factor_joints(library, factor)
+    for row in measured.rows.values():
+        movement = library.measures[row.measure].movement
+        if movement and row.grade not in (None, "none") and row.side in (side, "both"):
+            yield joint_of(movement)
+
+
+def _factor_joints(library: Library, client_factor: ClientFactor) -> Iterator[str]:
+    joint = library.factors[client_factor.id].joint
+    if joint != "region":
+        if joint:
+            yield joint
+        return
+    regions = frozenset({client_factor.region}) if client_factor.region else frozenset(library.regions)
+    yield from library.complaint_joints(regions)
+
+
+def _guarded(library: Library, factors: tuple[ClientFactor, ...], side: SideName) -> Iterator[str]:
+    for factor in factors:
+        model = library.factors[factor.id]
+        if model.unmeasured == "exclude" and side in factor_sides(model, factor):
+            yield from _factor_joints(library, factor)

@@ -1,0 +1,119 @@
+"""Screen: the whole library for one client, once; every later step reads this result."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from easepath.core.knowledge.library import Library
+from easepath.core.knowledge.models import Condition, Drill
+from easepath.core.measure.patterns import PatternResult, run_patterns
+from easepath.core.measure.values import Measurements
+from easepath.core.screening.effects import effects_of, fresh_strain, inside_window
+from easepath.core.screening.flags import FlagResult, ask_flags, issues_program, outcome_of
+from easepath.core.screening.ranges import Ranges
+from easepath.core.screening.verdicts import DrillScreen, DrillVerdict, MeasureVerdict
+from easepath.core.situation import ClientFactor, Situation
+from easepath.core.story import IrritabilityResult, factors_in_force, irritability, profile_in_force
+from easepath.core.vocabulary import SIDES, Outcome, SideName, SideWord
+
+NERVE_ROOT = frozenset({"nerve-root", "nerve-root-hot"})
+
+
+@dataclass(frozen=True)
+class ScreenResult:
+    """Everything the screen tells about one client on one day."""
+
+    library: Library
+    situation: Situation
+    profile: Condition | None
+    factors: tuple[ClientFactor, ...]
+    flags: FlagResult
+    outcome: Outcome
+    irritability: IrritabilityResult
+    measured: Measurements
+    patterns: tuple[PatternResult, ...]
+    drills: Mapping[str, Mapping[SideWord, DrillVerdict]]
+    measures: Mapping[str, Mapping[SideWord, MeasureVerdict]]
+    rules: DrillScreen
+    fresh_strain: ClientFactor | None
+
+    @property
+    def issues_program(self) -> bool:
+        """Whether a program may be issued at all."""
+        return issues_program(self.outcome)
+
+    @property
+    def high(self) -> bool:
+        """Whether irritability is high."""
+        return self.irritability.level == "high"
+
+    @property
+    def factor_ids(self) -> frozenset[str]:
+        """The ids of every factor in force."""
+        return frozenset(factor.id for factor in self.factors)
+
+    def verdict(self, drill: Drill, side: SideWord) -> DrillVerdict:
+        """The verdict on a side; a drill done on both at once has one verdict for either."""
+        by_side = self.drills[drill.id]
+        return by_side["both"] if drill.sides == "both" else by_side[side]
+
+    def start_step(self) -> int:
+        """The step of a start dose: half of it when irritable, or when a factor or the profile says so."""
+        models = [self.library.factors[factor.id] for factor in self.factors]
+        lower = any(m.start_steps_down for m in models) or bool(self.profile and self.profile.start_steps_down)
+        return -1 if self.high or lower else 0
+
+    def healing(self) -> bool:
+        """Whether any factor counted in weeks or days is inside its window, or undated."""
+        return any(
+            self.library.factors[f.id].needs in ("weeks_since", "days_since")
+            and inside_window(self.library.factors[f.id], f)
+            for f in self.factors
+        )
+
+
+def screen(library: Library, situation: Situation) -> ScreenResult:
+    """Screen the whole library: outcome, irritability, every verdict with every reason."""
+    profile = profile_in_force(library, situation.complaint)
+    measured = Measurements(library, situation)
+    listed = factors_in_force(library, situation)
+    patterns = run_patterns(library, situation, measured, listed, profile)
+    factors = _with_nerve_root(listed, patterns)
+    flags = ask_flags(library, situation, measured, factors, profile)
+    effects = effects_of(library, situation, factors, patterns)
+    ranges = Ranges(library, situation, measured, factors)
+    rules = DrillScreen(library, situation, factors, effects, ranges, profile)
+    fresh = fresh_strain(library, factors)
+    return ScreenResult(
+        library, situation, profile, factors, flags, outcome_of(flags, factors),
+        irritability(situation, factors), measured, patterns,
+        {d.id: {side: rules.drill(d, side) for side in _sides(d.sides == "each")} for d in library.drills.values()},
+        {
+            m.id: {side: rules.measure(m, side, fresh) for side in _sides(m.both_sides)}
+            for m in library.measures.values()
+        },
+        rules, fresh,
+    )  # fmt: skip
+
+
+def _sides(each: bool) -> tuple[SideWord, ...]:
+    return SIDES if each else ("both",)
+
+
+def _with_nerve_root(
+    factors: tuple[ClientFactor, ...], patterns: tuple[PatternResult, ...]
+) -> tuple[ClientFactor, ...]:
+    """A toe reach that points to the nerve assumes the factor nerve-root as well."""
+    nerve = any(pattern.result == "nerve" for pattern in patterns)
+    if not nerve or any(factor.id in NERVE_ROOT for factor in factors):
+        return factors
+    return (*factors, ClientFactor(id="nerve-root", assumed=True))
+
+
+def affected_first(affected: frozenset[SideName]) -> tuple[SideName, ...]:
+    """Both sides, the affected one first, then left."""
+    return tuple(sorted(SIDES, key=lambda side: (side not in affected, side)))
+
+
+__all__ = ["ScreenResult", "affected_first", "screen"]

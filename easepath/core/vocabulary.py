@@ -1,0 +1,76 @@
+"""The words and the orders that every room of the core shares."""
+
+from __future__ import annotations
+
+from enum import IntEnum
+from typing import Final, Literal
+
+SideName = Literal["left", "right"]
+SideWord = Literal["left", "right", "both"]
+Place = Literal["floor", "bed", "chair", "desk", "wall", "stand"]
+PhaseName = Literal["settle", "release", "mobilise", "lengthen", "activate", "strengthen", "integrate"]
+FlagAction = Literal["emergency", "same-day", "within-days", "discuss"]
+Irritability = Literal["low", "moderate", "high"]
+Outcome = Literal["clear", "careful", "incomplete", "hold", "refer", "emergency"]
+ResponseClass = Literal["calm", "stirred", "flared", "waiting"]
+Symptom = Literal[
+    "none", "pull", "effort", "muscle-burn", "ache", "stiffness", "soreness", "pinch", "sharp", "burning",
+    "shooting", "tingling", "numbness", "cramp", "locking", "giving-way",
+]  # fmt: skip
+Moved = Literal["none", "up", "down"]
+Unusual = Literal["none", "training", "work", "travel", "poor-sleep", "other"]
+Wakes = Literal["no", "sometimes", "most-nights"]
+
+PLACES: Final[tuple[Place, ...]] = ("floor", "bed", "chair", "desk", "wall", "stand")
+PHASES: Final[tuple[PhaseName, ...]] = (
+    "settle", "release", "mobilise", "lengthen", "activate", "strengthen", "integrate",
+)  # fmt: skip
+SIDES: Final[tuple[SideName, SideName]] = ("left", "right")
+BOTH: Final[frozenset[SideName]] = frozenset(SIDES)
+NERVE_SYMPTOMS: Final = frozenset({"shooting", "tingling", "numbness"})
+JOINT_SYMPTOMS: Final = frozenset({"sharp", "locking", "giving-way"})
+MOVEMENT_VARIANTS: Final = {
+    "knee-flexion": frozenset({"knee-flexion-hip-extended"}),
+    "hip-flexion": frozenset({"hip-flexion-straight-knee"}),
+    "hip-extension": frozenset({"hip-extension-thomas"}),
+}
+"""A limit on the movement named first binds the variants beside it."""
+
+
+class Verdict(IntEnum):
+    """How safe a drill is, from mild to grave; the graver number always wins."""
+
+    CLEAR = 0
+    CAUTION = 1
+    MODIFY = 2
+    EXCLUDE = 3
+
+    @property
+    def word(self) -> str:
+        """The word used in files, in results and on screen."""
+        return self.name.lower()
+
+
+def other_side(side: SideName) -> SideName:
+    """The side across the midline."""
+    return "right" if side == "left" else "left"
+
+
+def sides_of(word: SideWord | None) -> frozenset[SideName]:
+    """The sides a side word stands for; left out means both."""
+    return BOTH if word is None or word == "both" else frozenset({word})
+
+
+def action_of(need: str) -> str:
+    """What to do: the word before the colon of a need."""
+    return need.partition(":")[0]
+
+
+def target_of(need: str) -> str:
+    """Where to do it: the word after the colon of a need."""
+    return need.partition(":")[2]
+
+
+def joint_of(movement: str) -> str:
+    """The joint a movement belongs to: its first word."""
+    return movement.partition("-")[0]
