@@ -1,0 +1,1 @@
+"""The typed HTTP interface of the clinic: one router per step."""

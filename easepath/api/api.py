@@ -1,0 +1,17 @@
+"""The API of the clinic, assembled."""
+
+from __future__ import annotations
+
+from ninja import NinjaAPI
+
+from easepath.api.auth import StaffAuth
+from easepath.api.errors import register_errors
+from easepath.api.routers import adjust, caseload, home, library, match, screening, session, story, visits
+
+api = NinjaAPI(
+    title="Ease Path", version="1", urls_namespace="api", auth=StaffAuth(), docs_url=None, openapi_url="/openapi.json"
+)
+register_errors(api)
+api.add_router("/session", session.router)
+for module in (caseload, visits, story, screening, match, home, adjust, library):
+    api.add_router("", module.router)

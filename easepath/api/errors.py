@@ -1,0 +1,100 @@
+"""Every error as problem+json: what, why, and what to do; one place, by exception type."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.core.exceptions import PermissionDenied
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+
+from easepath.clinic import errors
+from easepath.core.errors import CaseError
+
+
+def problem(
+    request: HttpRequest, api: NinjaAPI, status: int, kind: str, title: str, detail: str = "", **more: Any
+) -> HttpResponse:
+    """A problem+json response."""
+    body = {"type": f"easepath:{kind}", "title": title, "status": status, "detail": detail, **more}
+    response = api.create_response(request, body, status=status)
+    response["Content-Type"] = "application/problem+json"
+    return response
+
+
+def register_errors(api: NinjaAPI) -> None:
+    """Map every exception a router can meet to its response."""
+
+    @api.exception_handler(ValidationError)
+    def on_invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        fields = {_field(item["loc"]): _words(item) for item in error.errors}
+        return problem(request, api, 422, "invalid", "Some values are not possible", fields=fields)
+
+    @api.exception_handler(errors.FieldError)
+    def on_field(request: HttpRequest, error: errors.FieldError) -> HttpResponse:
+        return problem(request, api, 422, "invalid", "Some values are not possible", fields=error.fields)
+
+    @api.exception_handler(CaseError)
+    def on_case(request: HttpRequest, error: CaseError) -> HttpResponse:
+        fields = {error.path: error.reason}
+        return problem(request, api, 422, "invalid", "These facts do not fit together", fields=fields)
+
+    @api.exception_handler(errors.RefusedError)
+    def on_refused(request: HttpRequest, error: errors.RefusedError) -> HttpResponse:
+        return problem(request, api, 422, "refused", str(error), reasons=error.reasons)
+
+    @api.exception_handler(errors.StaleRevisionError)
+    def on_stale(request: HttpRequest, error: errors.StaleRevisionError) -> HttpResponse:
+        conflict = {"revision": error.revision, "by": error.by, "theirs": error.theirs, "yours": error.yours}
+        detail = "compare both and choose; nothing was overwritten"
+        return problem(request, api, 409, "stale", str(error), detail, conflict=conflict)
+
+    @api.exception_handler(errors.NotAllowedError)
+    def on_not_allowed(request: HttpRequest, error: errors.NotAllowedError) -> HttpResponse:
+        return problem(request, api, 403, "not-allowed", str(error), "ask a clinician or the lead")
+
+    @api.exception_handler(PermissionDenied)
+    def on_denied(request: HttpRequest, error: PermissionDenied) -> HttpResponse:
+        return problem(request, api, 403, "not-allowed", "too many attempts", "wait a quarter of an hour and try again")
+
+    @api.exception_handler(errors.NotFoundError)
+    def on_not_found(request: HttpRequest, error: errors.NotFoundError) -> HttpResponse:
+        return problem(request, api, 404, "not-found", str(error), "go back to the caseload")
+
+    @api.exception_handler(Http404)
+    def on_404(request: HttpRequest, error: Http404) -> HttpResponse:
+        return problem(request, api, 404, "not-found", "there is nothing here", "go back to the caseload")
+
+    @api.exception_handler(errors.DeadLinkError)
+    def on_dead_link(request: HttpRequest, error: errors.DeadLinkError) -> HttpResponse:
+        return problem(request, api, 410, "dead-link", str(error), "call the clinic for a new one")
+
+    @api.exception_handler(AuthenticationError)
+    def on_signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        detail = "sign in again; what you entered is kept on this screen"
+        return problem(request, api, 401, "signed-out", "you are signed out", detail)
+
+    @api.exception_handler(HttpError)
+    def on_http(request: HttpRequest, error: HttpError) -> HttpResponse:
+        return problem(request, api, error.status_code, "http", str(error))
+
+
+def _field(location: tuple[Any, ...]) -> str:
+    skip = {"body", "payload", "query", "path"}
+    return ".".join(str(part) for part in location if part not in skip) or "body"
+
+
+def _words(error: dict[str, Any]) -> str:
+    limits = error.get("ctx", {})
+    kind = error["type"]
+    if kind in ("greater_than_equal", "less_than_equal"):
+        bound = limits.get("ge", limits.get("le"))
+        return f"is not possible: {'at least' if 'ge' in limits else 'at most'} {bound}"
+    if kind == "string_too_long":
+        return f"is too long: at most {limits.get('max_length')} characters"
+    if kind == "extra_forbidden":
+        return "is not known here"
+    if kind == "missing":
+        return "must be there"
+    return str(error["msg"])

@@ -1,0 +1,35 @@
+"""The caseload, taking in a client, and opening a visit."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Router
+
+from easepath.api.auth import staff
+from easepath.api.schemas.caseload import CaseLine, NewClient, VisitRef
+from easepath.clinic.actions.open_client import open_client
+from easepath.clinic.actions.open_visit import open_visit
+from easepath.clinic.selectors.access import get_complaint
+from easepath.clinic.selectors.caseload import caseload
+
+router = Router(tags=["caseload"])
+
+
+@router.get("/caseload", response=list[CaseLine], operation_id="read_caseload")
+def read_caseload(request: HttpRequest) -> list[dict[str, Any]]:
+    """Every open complaint of the clinic, the most urgent first."""
+    return caseload(staff(request))
+
+
+@router.post("/clients", response=VisitRef, operation_id="take_in_client")
+def take_in_client(request: HttpRequest, payload: NewClient) -> VisitRef:
+    """Take in a client and open the first visit."""
+    return VisitRef(visit=open_client(staff(request), **payload.dict()).pk)
+
+
+@router.post("/complaints/{complaint}/visits", response=VisitRef, operation_id="open_visit")
+def open_next_visit(request: HttpRequest, complaint: int) -> VisitRef:
+    """Continue the open visit of a complaint, or open the next."""
+    return VisitRef(visit=open_visit(staff(request), get_complaint(staff(request), complaint)).pk)

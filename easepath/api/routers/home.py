@@ -1,0 +1,80 @@
+"""Home: handing over, links, and sessions entered for a client."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Router
+
+from easepath.api.auth import staff
+from easepath.api.schemas.common import Problem
+from easepath.api.schemas.steps import (
+    DrillDoneIn, HandedOver, HomeOut, Link, MorningIn, SessionIn, Stored,
+)  # fmt: skip
+from easepath.clinic.actions.hand_over import hand_over
+from easepath.clinic.actions.home_links import new_link, revoke_links
+from easepath.clinic.actions.record_session import (
+    DrillDone, MorningDone, SessionDone, record_morning, record_session,
+)  # fmt: skip
+from easepath.clinic.selectors.access import get_visit
+from easepath.clinic.selectors.steps import home_view, version_line
+
+router = Router(tags=["home"])
+
+
+@router.get("/visits/{visit}/home", response=HomeOut, operation_id="read_home")
+def read_home(request: HttpRequest, visit: int) -> dict[str, Any]:
+    """Versions, links and sessions."""
+    return home_view(get_visit(staff(request), visit))
+
+
+@router.post("/visits/{visit}/hand-over", response={200: HandedOver, 422: Problem}, operation_id="hand_over")
+def post_hand_over(request: HttpRequest, visit: int) -> dict[str, Any]:
+    """Hand over the sheet in progress as the next version."""
+    version, token = hand_over(staff(request), get_visit(staff(request), visit))
+    return {"version": version_line(version), "link": link_path(token)}
+
+
+@router.post("/visits/{visit}/links", response=Link, operation_id="new_link")
+def post_link(request: HttpRequest, visit: int) -> Link:
+    """Another private link, shown once."""
+    found = get_visit(staff(request), visit)
+    return Link(link=link_path(new_link(staff(request), found.complaint)))
+
+
+@router.delete("/visits/{visit}/links", response=HomeOut, operation_id="revoke_links")
+def delete_links(request: HttpRequest, visit: int) -> dict[str, Any]:
+    """Revoke every private link of this complaint at once."""
+    found = get_visit(staff(request), visit)
+    revoke_links(staff(request), found.complaint)
+    return home_view(found)
+
+
+@router.post("/visits/{visit}/sessions", response={200: Stored, 422: Problem}, operation_id="enter_session")
+def post_session(request: HttpRequest, visit: int, payload: SessionIn) -> Stored:
+    """Enter a session on the client's behalf."""
+    found = get_visit(staff(request), visit)
+    return Stored(id=record_session(found.complaint, session_done(payload), staff(request)).pk)
+
+
+@router.post("/visits/{visit}/mornings", response={200: Stored, 422: Problem}, operation_id="enter_morning")
+def post_morning(request: HttpRequest, visit: int, payload: MorningIn) -> Stored:
+    """Enter a morning after on the client's behalf."""
+    found = get_visit(staff(request), visit)
+    return Stored(id=record_morning(found.complaint, MorningDone(**payload.dict()), staff(request)).pk)
+
+
+def session_done(payload: SessionIn) -> SessionDone:
+    """A session from the wire as the action takes it."""
+    values: dict[str, Any] = payload.dict(exclude={"drills"})
+    return SessionDone(**values, drills=tuple(_drill(drill) for drill in payload.drills))
+
+
+def _drill(drill: DrillDoneIn) -> DrillDone:
+    return DrillDone(**drill.dict())
+
+
+def link_path(token: str) -> str:
+    """Where a private link leads on this server."""
+    return f"/h/{token}"

@@ -1,0 +1,42 @@
+"""The library: what the forms offer."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Router
+
+from easepath.api.auth import staff
+from easepath.api.schemas.library import Options
+from easepath.core.knowledge import shipped_library
+from easepath.core.vocabulary import PLACES
+
+router = Router(tags=["library"])
+
+
+@router.get("/library/options", response=Options, operation_id="read_options")
+def read_options(request: HttpRequest) -> dict[str, Any]:
+    """Conditions, factors, equipment, places, and the names of rules and exposures."""
+    staff(request)
+    library = shipped_library()
+    return {
+        "conditions": [
+            {"id": c.id, "name": c.name, "region": c.region, "words": list(c.words), "staged": bool(c.gates)}
+            for c in library.conditions.values()
+        ],
+        "factors": [
+            {
+                "id": f.id, "name": f.name, "sided": f.side == "same",
+                "dated": f.needs in ("weeks_since", "days_since"), "note": f.note or "",
+            }
+            for f in library.factors.values()
+        ],
+        "equipment": [
+            {"id": s.id, "name": s.name} for s in library.standins.values() if s.place is None
+        ],
+        "places": list(PLACES),
+        "exposures": [{"id": e.id, "name": e.means} for e in library.exposures.values()],
+        "rules": [{"id": r.id, "name": r.name} for r in library.rules.values()],
+        "knowledge_version": library.version,
+    }  # fmt: skip

@@ -1,0 +1,33 @@
+"""Match."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Router
+
+from easepath.api.auth import staff
+from easepath.api.routers.story import revision_of
+from easepath.api.schemas.common import Problem, Revision
+from easepath.api.schemas.steps import MatchOut, SaveMatch
+from easepath.clinic.actions.save_draft import Ticked, save_draft
+from easepath.clinic.selectors.access import get_visit
+from easepath.clinic.selectors.steps import match_view
+
+router = Router(tags=["match"])
+
+
+@router.get("/visits/{visit}/match", response=MatchOut, operation_id="read_match")
+def read_match(request: HttpRequest, visit: int) -> dict[str, Any]:
+    """The ranking, the needs, and what was left out."""
+    found = get_visit(staff(request), visit)
+    return match_view(found) | {"revision": revision_of(found, "match")}
+
+
+@router.put("/visits/{visit}/match", response={200: Revision, 409: Problem, 422: Problem}, operation_id="save_match")
+def put_match(request: HttpRequest, visit: int, payload: SaveMatch) -> Revision:
+    """Save the ticked drills; what the rules refuse is refused with its reason."""
+    ticked = tuple(Ticked(**drill.dict()) for drill in payload.drills)
+    found = get_visit(staff(request), visit)
+    return Revision(revision=save_draft(staff(request), found, payload.revision, ticked, payload.stage))

@@ -1,0 +1,60 @@
+"""Screen."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Router
+
+from easepath.api.auth import staff
+from easepath.api.routers.story import revision_of
+from easepath.api.schemas.common import Problem
+from easepath.api.schemas.steps import ClearanceIn, SaveScreening, ScreeningOut
+from easepath.clinic.actions.record_clearance import record_clearance
+from easepath.clinic.actions.save_screening import FactorEntry, Screening, confirm_answers, save_screening
+from easepath.clinic.models import User
+from easepath.clinic.selectors.access import get_visit
+from easepath.clinic.selectors.steps import screening_view
+
+router = Router(tags=["screening"])
+
+
+@router.get("/visits/{visit}/screening", response=ScreeningOut, operation_id="read_screening")
+def read_screening(request: HttpRequest, visit: int) -> dict[str, Any]:
+    """The questions of this client's regions with their answers, the factors, and what they do."""
+    return _view(staff(request), visit)
+
+
+@router.put(
+    "/visits/{visit}/screening",
+    response={200: ScreeningOut, 409: Problem, 422: Problem},
+    operation_id="save_screening",
+)
+def put_screening(request: HttpRequest, visit: int, payload: SaveScreening) -> dict[str, Any]:
+    """Save every answer and factor; returns what the screen now tells."""
+    factors = tuple(FactorEntry(**factor.dict()) for factor in payload.factors)
+    found = get_visit(staff(request), visit)
+    save_screening(staff(request), found, payload.revision, Screening(payload.answers, factors))
+    return _view(staff(request), visit)
+
+
+@router.post("/visits/{visit}/screening/confirm", response=ScreeningOut, operation_id="confirm_screening")
+def confirm(request: HttpRequest, visit: int) -> dict[str, Any]:
+    """Confirm what an assistant entered."""
+    confirm_answers(staff(request), get_visit(staff(request), visit))
+    return _view(staff(request), visit)
+
+
+@router.post(
+    "/visits/{visit}/clearances", response={200: ScreeningOut, 422: Problem}, operation_id="record_clearance"
+)
+def post_clearance(request: HttpRequest, visit: int, payload: ClearanceIn) -> dict[str, Any]:
+    """Record that a doctor cleared a red flag."""
+    record_clearance(staff(request), get_visit(staff(request), visit), **payload.dict())
+    return _view(staff(request), visit)
+
+
+def _view(user: User, visit: int) -> dict[str, Any]:
+    found = get_visit(user, visit)
+    return screening_view(found) | {"revision": revision_of(found, "screening")}

@@ -1,0 +1,57 @@
+"""Signing in and out."""
+
+from __future__ import annotations
+
+from django.contrib.auth import authenticate, login, logout
+from django.http import HttpRequest
+from django.views.decorators.csrf import ensure_csrf_cookie
+from ninja import Router
+from ninja.decorators import decorate_view
+from ninja.errors import AuthenticationError
+
+from easepath.api.auth import staff
+from easepath.api.schemas.session import Me, SignIn
+from easepath.clinic import clock
+from easepath.clinic.errors import FieldError
+from easepath.clinic.models import User
+from easepath.clinic.policies import ALLOWED, may
+
+router = Router(tags=["session"])
+
+
+@router.get("", response=Me, auth=None, operation_id="who_am_i")
+@decorate_view(ensure_csrf_cookie)
+def who_am_i(request: HttpRequest) -> Me:
+    """Who is signed in; 401 when nobody is."""
+    if not isinstance(request.user, User) or request.user.clinic_id is None:
+        raise AuthenticationError
+    return _me(request.user)
+
+
+@router.post("", response=Me, auth=None, operation_id="sign_in")
+def sign_in(request: HttpRequest, payload: SignIn) -> Me:
+    """Sign in with a name and a password."""
+    user = authenticate(request, username=payload.username, password=payload.password)
+    if not isinstance(user, User) or user.clinic_id is None:
+        raise FieldError({"password": "name and password do not fit together; both are case-sensitive"})
+    login(request, user)
+    return _me(user)
+
+
+@router.delete("", response={204: None}, operation_id="sign_out")
+def sign_out(request: HttpRequest) -> tuple[int, None]:
+    """Sign out."""
+    staff(request)
+    logout(request)
+    return 204, None
+
+
+def _me(user: User) -> Me:
+    assert user.clinic is not None
+    return Me(
+        name=user.name,
+        role=user.role,
+        clinic=user.clinic.name,
+        may=sorted(verb for verb in ALLOWED if may(user, verb)),
+        today=str(clock.today(user.clinic.time_zone)),
+    )

@@ -1,0 +1,42 @@
+"""Story."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+
+from django.http import HttpRequest
+from ninja import Router
+
+from easepath.api.auth import staff
+from easepath.api.schemas.common import Problem, Revision
+from easepath.api.schemas.steps import SaveStory, StoryFields, StoryOut
+from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.models import Visit
+from easepath.clinic.selectors.access import get_visit
+
+router = Router(tags=["story"])
+
+
+@router.get("/visits/{visit}/story", response=StoryOut, operation_id="read_story")
+def read_story(request: HttpRequest, visit: int) -> StoryOut:
+    """The story as it stands."""
+    found = get_visit(staff(request), visit)
+    story = StoryFields(**_lists(asdict(Story.of(found.complaint))))
+    return StoryOut(revision=revision_of(found, "story"), story=story)
+
+
+@router.put("/visits/{visit}/story", response={200: Revision, 409: Problem, 422: Problem}, operation_id="save_story")
+def put_story(request: HttpRequest, visit: int, payload: SaveStory) -> Revision:
+    """Save the whole story on the revision it was made on."""
+    values = payload.story.dict()
+    values |= {"places": tuple(values["places"]), "equipment": tuple(values["equipment"])}
+    return Revision(revision=save_story(staff(request), get_visit(staff(request), visit), payload.revision, Story(**values)))
+
+
+def revision_of(visit: Visit, step: str) -> int:
+    """The revision a step has now; 0 before the first save."""
+    return next((draft.revision for draft in visit.steps.all() if draft.step == step), 0)
+
+
+def _lists(values: dict[str, object]) -> dict[str, object]:
+    return {name: list(value) if isinstance(value, tuple) else value for name, value in values.items()}

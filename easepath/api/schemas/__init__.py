@@ -1,0 +1,1 @@
+"""What goes over the wire, typed by hand: separate shapes for what is sent and what is read."""

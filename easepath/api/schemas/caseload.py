@@ -1,0 +1,47 @@
+"""The caseload and taking in a client."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+from easepath.api.schemas.common import In, Ripple
+
+
+class CaseLine(Schema):
+    """One client in the caseload: what is needed today and why."""
+
+    complaint: int
+    name: str
+    trade: str
+    condition: str
+    side: str
+    kind: str
+    urgency: int
+    what: str
+    why: str
+    visit: int | None
+    visit_number: int | None
+    visit_open: bool
+    version: int | None
+    last_session: str | None
+    ripples: list[Ripple]
+
+
+class NewClient(In):
+    """A client to take in."""
+
+    first_name: Annotated[str, Field(min_length=1, max_length=60)]
+    last_name: Annotated[str, Field(min_length=1, max_length=60)]
+    birth_date: dt.date | None = None
+    sex: Literal["", "f", "m", "x"] = ""
+    trade: Annotated[str, Field(max_length=80)] = ""
+
+
+class VisitRef(Schema):
+    """The id of a visit."""
+
+    visit: int

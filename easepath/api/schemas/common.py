@@ -1,0 +1,53 @@
+"""Shapes that several routers share."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from ninja import Schema
+from pydantic import ConfigDict, Field
+
+Pain = Annotated[int, Field(ge=0, le=10)]
+Side = Annotated[str, Field(max_length=5)]
+Word = Annotated[str, Field(max_length=60)]
+
+
+class In(Schema):
+    """Something sent; a key that is not known is refused."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class Problem(Schema):
+    """An error as problem+json: what, why, and what to do; `fields` maps a field to what is wrong with it."""
+
+    type: str
+    title: str
+    status: int
+    detail: str = ""
+    fields: dict[str, str] = {}
+    reasons: list[str] = []
+    conflict: dict[str, Any] | None = None
+
+
+class ReasonOut(Schema):
+    """One reason of a verdict: the rule, the facts it read, and the sentence."""
+
+    rule: str
+    verdict: str
+    text: str
+    facts: dict[str, Any]
+
+
+class Revision(Schema):
+    """The revision a step has now."""
+
+    revision: int
+
+
+class Ripple(Schema):
+    """The response of one date."""
+
+    date: str
+    kind: str
+    morning: int | None

@@ -1,0 +1,167 @@
+"""The frame of a visit and the sheet in progress."""
+
+from __future__ import annotations
+
+from ninja import Schema
+
+
+class ClientOut(Schema):
+    """The client in the head of a visit."""
+
+    first_name: str
+    name: str
+    age: int | None
+    trade: str
+
+
+class PathStep(Schema):
+    """One gate of the path and its state in words."""
+
+    step: str
+    name: str
+    state: str
+    words: str
+
+
+class SideDoseOut(Schema):
+    """One side of a drill: its dose in parts and in words, and its seconds."""
+
+    side: str
+    dose: dict[str, int | float | list[int]]
+    words: str
+    seconds: float
+
+
+class SheetDrill(Schema):
+    """One drill of a sheet with everything the sheet says."""
+
+    drill: str
+    side: str
+    method: str
+    step: int
+    place: str
+    title: str
+    phase: str
+    method_name: str
+    pain_rule: str
+    sides: list[SideDoseOut]
+    seconds: int
+    per_day: int
+    days_per_week: int
+    breath_s: float
+    do: list[str]
+    feel: str
+    stop: list[str]
+    easier: str
+    harder: str
+    equip: list[str]
+    verdict: str
+    changed: list[str]
+    cautions: list[str]
+    felt_sites: list[str]
+
+
+class HomeDrill(SheetDrill):
+    """A drill on the client's sheet; paused when a stop sign paused it."""
+
+    paused: bool
+
+
+class Stretch(Schema):
+    """A stretch of time on the tape; `index` is the drill, none between drills."""
+
+    index: int | None
+    kind: str
+    side: str | None
+    seconds: float
+
+
+class RefusedDrill(Schema):
+    """A ticked drill that the rules refuse now."""
+
+    drill: str
+    title: str
+    reason: str
+
+
+class DraftSheet(Schema):
+    """The sheet in progress."""
+
+    version: int
+    drills: list[SheetDrill]
+    seconds: int
+    seconds_moving: int
+    seconds_rising: int
+    minutes_available: float | None
+    over_minutes: bool
+    refused: list[RefusedDrill]
+    timeline: list[Stretch]
+    have_ready: list[str]
+    leave_out: list[str]
+
+
+class Frame(Schema):
+    """Everything around a step."""
+
+    visit: int
+    number: int
+    closed: bool
+    complaint: int
+    client: ClientOut
+    condition: str | None
+    condition_id: str | None
+    side: str
+    since: str | None
+    today: str
+    outcome: str
+    outcome_words: str
+    issues_program: bool
+    irritability: str
+    irritability_reasons: list[str]
+    refused: int
+    changed: int
+    knowledge_version: str
+    revisions: dict[str, int]
+    path: list[PathStep]
+    sheet: DraftSheet
+
+
+class ClinicOut(Schema):
+    """Whom to call."""
+
+    name: str
+    phone: str
+    emergency: str
+
+
+class Sheet(Schema):
+    """A version as it was handed over."""
+
+    version: int
+    first_name: str
+    clinic: ClinicOut
+    date: str
+    by: str
+    seconds: int
+    minutes_available: int | None
+    timeline: list[Stretch]
+    have_ready: list[str]
+    leave_out: list[str]
+    difference: list[str]
+    drills: list[HomeDrill]
+
+
+class OpenMorning(Schema):
+    """A session whose morning after is still to be told."""
+
+    session: str
+    date: str
+
+
+class HomeSheet(Sheet):
+    """The sheet behind the private link."""
+
+    withheld: bool
+    today: str
+    done_today: bool
+    mornings_open: list[OpenMorning]

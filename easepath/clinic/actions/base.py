@@ -1,0 +1,40 @@
+"""What every action shares: the audit row, and the revision of a visit's step."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from easepath.clinic import clock, models
+from easepath.clinic.errors import StaleRevisionError
+
+
+def record(
+    action: str, complaint: models.Complaint, actor: models.User | None, details: dict[str, Any] | None = None
+) -> models.AuditEntry:
+    """Write the audit row of an action; `actor` None is the client at home. Marks the caseload line stale."""
+    models.Complaint.objects.filter(pk=complaint.pk).update(status_on=None)
+    return models.AuditEntry.objects.create(
+        clinic=complaint.client.clinic, client=complaint.client, actor=actor, action=action,
+        details=details or {}, at=clock.now(),
+    )  # fmt: skip
+
+
+def take_revision(
+    visit: models.Visit,
+    step: str,
+    revision: int,
+    actor: models.User,
+    theirs: Callable[[], dict[str, Any]],
+    yours: dict[str, Any],
+) -> models.VisitStep:
+    """Move a step to its next revision; raises StaleRevisionError when somebody saved in between."""
+    draft, _ = models.VisitStep.objects.select_for_update().get_or_create(visit=visit, step=step)
+    if draft.revision != revision:
+        by = draft.saved_by.name if draft.saved_by else "somebody"
+        raise StaleRevisionError(draft.revision, by, theirs(), yours)
+    draft.revision += 1
+    draft.saved_by = actor
+    draft.saved_at = clock.now()
+    draft.save()
+    return draft

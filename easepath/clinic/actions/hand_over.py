@@ -1,0 +1,45 @@
+"""Hand over the draft of a visit: a new version of the plan, and the private link."""
+
+from __future__ import annotations
+
+from django.db import transaction
+
+from easepath.clinic import clock, models
+from easepath.clinic.actions.base import record
+from easepath.clinic.actions.home_links import make_link
+from easepath.clinic.actions.make_version import compose_session, make_version
+from easepath.clinic.errors import RefusedError
+from easepath.clinic.facts import Assessment, assess
+from easepath.clinic.policies import require
+from easepath.core.situation import PlannedDrill
+
+
+def hand_over(actor: models.User, visit: models.Visit) -> tuple[models.PlanVersion, str]:
+    """The new version and the private link's token, which is shown once and kept only as a hash."""
+    complaint = visit.complaint
+    require(actor, "hand-over", complaint.client.clinic)
+    with transaction.atomic():
+        assessment = assess(complaint, clock.today(complaint.client.clinic.time_zone))
+        chosen = draft_drills(visit, assessment)
+        if not chosen:
+            raise RefusedError("nothing to hand over", ["tick at least one drill in Match"])
+        session = compose_session(assessment, chosen)
+        version = make_version(actor, visit, assessment, session)
+        token = make_link(actor, complaint)
+        details = {"version": version.number, "drills": [p.drill for p in chosen], "difference": version.difference}
+        record("hand-over", complaint, actor, details)
+    return version, token
+
+
+def draft_drills(visit: models.Visit, assessment: Assessment) -> tuple[PlannedDrill, ...]:
+    """The ticked drills of a visit as facts; where no step is chosen, the start dose of today."""
+    start = assessment.screen.start_step()
+    return tuple(
+        PlannedDrill(
+            drill=row.drill,
+            side=row.side,  # type: ignore[arg-type]
+            method=row.method or None,
+            step=start if row.step is None else row.step,
+        )
+        for row in visit.draft_drills.all()
+    )

@@ -1,0 +1,96 @@
+"""Turn chosen drills into the next version of a plan, with everything its sheet says."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Mapping
+
+from easepath.clinic import clock, models
+from easepath.clinic.errors import RefusedError
+from easepath.clinic.facts import Assessment, current_version
+from easepath.core.adjust.difference import VersionDrill, difference
+from easepath.core.compose import Session, assemble
+from easepath.core.compose.sheet import sheet_entry, timeline
+from easepath.core.situation import PlannedDrill
+
+DEFAULT_WEEKS = 6
+
+
+def compose_session(assessment: Assessment, chosen: tuple[PlannedDrill, ...]) -> Session:
+    """The assembled session; raises RefusedError when the rules refuse any of it or no program may be issued."""
+    screen = assessment.screen
+    if not screen.issues_program:
+        flags = [flag.reason.text(assessment.library) for flag in screen.flags.raised if flag.blocks]
+        count = len(screen.flags.unanswered)
+        reasons = flags + ([f"{count} screening questions are open"] if count else [])
+        raise RefusedError("no program may be issued yet", reasons)
+    session = assemble(assessment.matcher, chosen)
+    if session.refused:
+        library = assessment.library
+        reasons = [f"{library.drills[p.drill].name}: {r.text(library)}" for p, r in session.refused]
+        raise RefusedError("the rules refuse part of this session", reasons)
+    return session
+
+
+def make_version(
+    actor: models.User,
+    visit: models.Visit,
+    assessment: Assessment,
+    session: Session,
+    replaced: Mapping[str, str] | None = None,
+) -> models.PlanVersion:
+    """Write the next version; a drill whose dose did not change keeps the day its dose began."""
+    complaint = visit.complaint
+    before = current_version(complaint)
+    today = clock.today(complaint.client.clinic.time_zone)
+    profile = assessment.screen.profile
+    rules = {r.rule for item in session.drills for r in item.reasons} | {"phase-order", "dose-ladder"}
+    version = models.PlanVersion.objects.create(
+        complaint=complaint, visit=visit, number=before.number + 1 if before else 1, stage=complaint.stage,
+        stage_since=complaint.stage_since, confirmed=complaint.gate_words, start=today,
+        plan_start=before.plan_start if before else today,
+        ends_on=today + dt.timedelta(weeks=profile.weeks[0] if profile else DEFAULT_WEEKS),
+        minutes_available=complaint.client.minutes, seconds=session.time.total,
+        timeline=timeline(session, floor_care=assessment.screen.rules.floor_care),
+        have_ready=list(session.have_ready), leave_out=list(profile.avoid if profile else ()),
+        knowledge_version=assessment.library.version, rule_ids=sorted(rules), handed_over_by=actor,
+        handed_over_at=clock.now(),
+    )  # fmt: skip
+    _write_drills(version, before, assessment, session, today)
+    if before is not None:
+        version.difference = difference(version_drills(before), version_drills(version), replaced)
+        version.save()
+    return version
+
+
+def version_drills(version: models.PlanVersion) -> list[VersionDrill]:
+    """A version as the difference compares it."""
+    return [
+        VersionDrill(
+            row.drill, row.prescription["title"], row.side, row.prescription["method_name"],
+            row.prescription["sides"][0]["words"], row.step,
+        )
+        for row in version.drills.all()
+    ]  # fmt: skip
+
+
+def _write_drills(
+    version: models.PlanVersion,
+    before: models.PlanVersion | None,
+    assessment: Assessment,
+    session: Session,
+    today: dt.date,
+) -> None:
+    old = {row.drill: row for row in before.drills.all()} if before else {}
+    logged_today = version.complaint.sessions.filter(date=today).exists()
+    begins = today + dt.timedelta(days=1) if logged_today else today
+    for position, item in enumerate(session.drills):
+        sides = [side.side for side in item.sides]
+        side = sides[0] if len(sides) == 1 else "both"
+        row = old.get(item.drill.id)
+        same = row is not None and (row.method, row.step, row.side) == (item.method, item.step, side)
+        models.PlanDrill.objects.create(
+            version=version, position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
+            since=row.since if row is not None and same else begins, place=item.place,
+            prescription=sheet_entry(assessment.library, item),
+        )  # fmt: skip

@@ -1,0 +1,44 @@
+"""Record that a doctor cleared a red flag: who, when, and what the document says."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from django.db import transaction
+
+from easepath.clinic import clock, models
+from easepath.clinic.actions.base import record
+from easepath.clinic.actions.save_screening import keep_result
+from easepath.clinic.errors import FieldError
+from easepath.clinic.facts import assess
+from easepath.clinic.policies import require
+
+
+def record_clearance(
+    actor: models.User, visit: models.Visit, *, flag: str, doctor: str, date: dt.date, reason: str
+) -> models.Clearance:
+    """Clear one raised red flag; only a clinician or a lead may, and only a flag that is raised."""
+    complaint = visit.complaint
+    require(actor, "record-clearance", complaint.client.clinic)
+    today = clock.today(complaint.client.clinic.time_zone)
+    fields = {}
+    if not doctor.strip():
+        fields["doctor"] = "name the doctor who cleared it"
+    if not reason.strip():
+        fields["reason"] = "say what the document states"
+    if date > today:
+        fields["date"] = f"lies after today, {today}: check the date"
+    raised = {found.id for found in assess(complaint, today).screen.flags.raised}
+    if flag not in raised:
+        fields["flag"] = "is not raised for this client"
+    if fields:
+        raise FieldError(fields)
+    with transaction.atomic():
+        row = models.Clearance.objects.create(
+            complaint=complaint, flag=flag, doctor=doctor.strip(), date=date, reason=reason.strip(),
+            recorded_by=actor, recorded_at=clock.now(),
+        )  # fmt: skip
+        details = {"flag": flag, "doctor": row.doctor, "date": str(date), "reason": row.reason}
+        record("record-clearance", complaint, actor, details)
+        keep_result(visit)
+    return row

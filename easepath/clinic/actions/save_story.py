@@ -1,0 +1,109 @@
+"""Save the story: the complaint, its pains and times, and what the client has at home."""
+
+from __future__ import annotations
+
+import datetime as dt
+from dataclasses import asdict, dataclass
+from typing import Any
+
+from django.db import transaction
+
+from easepath.clinic import clock, models
+from easepath.clinic.actions.base import record, take_revision
+from easepath.clinic.errors import FieldError
+from easepath.clinic.policies import require
+from easepath.core.knowledge import shipped_library
+from easepath.core.vocabulary import PLACES
+
+PAINS = ("pain_now", "pain_rest", "pain_worst", "pain_usual", "pain_morning")
+COMPLAINT_FIELDS = (
+    "condition", "side", "since", "words", "goal_activity", *PAINS, "settle_minutes", "wakes", "stiff_minutes",
+)  # fmt: skip
+CLIENT_FIELDS = ("birth_date", "places", "equipment", "minutes", "per_day", "days_per_week", "confidence")
+
+
+@dataclass(frozen=True)
+class Story:
+    """Everything the Story step holds; None and the empty word are "unknown"."""
+
+    condition: str = ""
+    side: str = ""
+    since: dt.date | None = None
+    words: str = ""
+    goal_activity: str = ""
+    pain_now: int | None = None
+    pain_rest: int | None = None
+    pain_worst: int | None = None
+    pain_usual: int | None = None
+    pain_morning: int | None = None
+    settle_minutes: int | None = None
+    wakes: str = ""
+    stiff_minutes: int | None = None
+    birth_date: dt.date | None = None
+    places: tuple[str, ...] = ()
+    equipment: tuple[str, ...] = ()
+    minutes: int | None = None
+    per_day: int | None = None
+    days_per_week: int | None = None
+    confidence: str = ""
+
+    @classmethod
+    def of(cls, complaint: models.Complaint) -> Story:
+        """The story as it stands in the rows."""
+        values: dict[str, Any] = {field: getattr(complaint, field) for field in COMPLAINT_FIELDS}
+        values |= {field: getattr(complaint.client, field) for field in CLIENT_FIELDS}
+        return cls(**{**values, "places": tuple(values["places"]), "equipment": tuple(values["equipment"])})
+
+
+def save_story(actor: models.User, visit: models.Visit, revision: int, story: Story) -> int:
+    """Save a whole story on the revision it was made on; returns the new revision."""
+    complaint = visit.complaint
+    require(actor, "enter-story", complaint.client.clinic)
+    check_story(story, clock.today(complaint.client.clinic.time_zone))
+    with transaction.atomic():
+        before = Story.of(complaint)
+        draft = take_revision(visit, "story", revision, actor, lambda: asdict(before), asdict(story))
+        for field in COMPLAINT_FIELDS:
+            setattr(complaint, field, getattr(story, field))
+        condition = shipped_library().conditions.get(story.condition)
+        complaint.region = condition.region if condition else ""
+        complaint.save()
+        client = complaint.client
+        for field in CLIENT_FIELDS:
+            value = getattr(story, field)
+            setattr(client, field, list(value) if isinstance(value, tuple) else value)
+        client.save()
+        changed = {f: str(v) for f, v in asdict(story).items() if v != asdict(before)[f]}
+        record("save-story", complaint, actor, {"visit": visit.number, "changed": changed})
+    return draft.revision
+
+
+def check_story(story: Story, today: dt.date) -> None:
+    """Raise FieldError naming every field that cannot be."""
+    library, fields = shipped_library(), {}
+    if story.condition and story.condition not in library.conditions:
+        fields["condition"] = "is not a condition this product knows: pick one from the list"
+    if story.side not in ("", "left", "right", "both"):
+        fields["side"] = "is left, right or both"
+    if story.wakes not in ("", "no", "sometimes", "most-nights"):
+        fields["wakes"] = "is never, sometimes or most nights"
+    if story.confidence not in ("", "low", "normal"):
+        fields["confidence"] = "is low or normal"
+    for field in ("since", "birth_date"):
+        date = getattr(story, field)
+        if date is not None and date > today:
+            fields[field] = f"lies after today, {today}: check the date"
+    for field in PAINS:
+        value = getattr(story, field)
+        if value is not None and not 0 <= value <= 10:
+            fields[field] = f"{value} is not possible: pain is 0 to 10"
+    limits = {"minutes": (1, 240), "per_day": (1, 12), "days_per_week": (1, 7), "settle_minutes": (0, 100_000),
+              "stiff_minutes": (0, 720)}  # fmt: skip
+    for field, (low, high) in limits.items():
+        value = getattr(story, field)
+        if value is not None and not low <= value <= high:
+            fields[field] = f"{value} is not possible: {low} to {high}"
+    fields |= {"places": f"{p!r} is not a place" for p in story.places if p not in PLACES}
+    fields |= {"equipment": f"{e!r} is not known" for e in story.equipment if e not in library.standins}
+    if fields:
+        raise FieldError(fields)

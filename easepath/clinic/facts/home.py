@@ -1,0 +1,46 @@
+"""Sessions and mornings from home as log entries; corrected sessions are left out."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from easepath.clinic import models
+from easepath.core import situation as core
+
+
+def effective_sessions(complaint: models.Complaint) -> list[models.SessionLog]:
+    """Sessions that no later one corrects, by date."""
+    sessions = list(complaint.sessions.all())
+    corrected = {session.corrects_id for session in sessions if session.corrects_id}
+    return [session for session in sessions if session.pk not in corrected]
+
+
+def latest_morning(session: models.SessionLog) -> models.MorningReport | None:
+    """The morning report that counts: the last received."""
+    mornings = list(session.mornings.all())
+    return mornings[-1] if mornings else None
+
+
+def log_entries(complaint: models.Complaint) -> tuple[core.LogEntry, ...]:
+    """One entry per drill of each session; the morning of a session stands in each, to be charged later."""
+    return tuple(entry for session in effective_sessions(complaint) for entry in _entries(session))
+
+
+def _entries(session: models.SessionLog) -> Iterable[core.LogEntry]:
+    morning = latest_morning(session)
+    for row in session.drills.all():
+        yield core.LogEntry(
+            date=session.date,
+            drill=row.drill,
+            side=row.side,  # type: ignore[arg-type]
+            done_pct=row.done_pct,
+            before=session.before,
+            during=row.during,
+            after=session.after,
+            next=None if morning is None else morning.pain,
+            symptom=row.symptom or None,  # type: ignore[arg-type]
+            felt=row.felt or None,
+            moved=row.moved,  # type: ignore[arg-type]
+            unusual="none" if morning is None else morning.unusual,  # type: ignore[arg-type]
+            gone_48h=None if morning is None else morning.gone_48h,
+        )

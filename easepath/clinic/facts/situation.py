@@ -1,0 +1,121 @@
+"""Rows become facts: one client's complaint as the core's Situation."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from easepath.clinic import models
+from easepath.clinic.facts.home import log_entries
+from easepath.core import situation as core
+from easepath.core.knowledge import Library
+from easepath.core.situation_checks import check_situation
+
+
+def build_situation(library: Library, complaint: models.Complaint, today: dt.date) -> core.Situation:
+    """The checked facts of a complaint today; raises CaseError when a row names something unknown."""
+    situation = core.Situation(
+        today=today,
+        client=client_facts(complaint.client, today),
+        complaint=complaint_facts(complaint, today),
+        plan=plan_facts(complaint, current_version(complaint), today),
+        log=log_entries(complaint),
+        clearance={
+            row.flag: core.Clearance(by=row.doctor, reason=row.reason, date=min(row.date, today))
+            for row in complaint.clearances.all()
+        },
+    )
+    check_situation(library, situation)
+    return situation
+
+
+def current_version(complaint: models.Complaint) -> models.PlanVersion | None:
+    """The plan in force: the version with the highest number."""
+    versions = list(complaint.versions.all())
+    return max(versions, key=lambda version: version.number) if versions else None
+
+
+def client_facts(client: models.Client, today: dt.date) -> core.Client:
+    """The client's facts; an empty field is unknown."""
+    return core.Client(
+        age=_age(client.birth_date, today),
+        sex=client.sex or None,  # type: ignore[arg-type]
+        factors=tuple(_factor(row, today) for row in client.factors.all() if row.withdrawn_at is None),
+        limits=tuple(
+            core.Limit(movement=row.movement, degrees=row.degrees, by=row.by, side=row.side or None)  # type: ignore[arg-type]
+            for row in client.limits.all()
+        ),
+        equipment=tuple(client.equipment),
+        places=tuple(client.places),
+        minutes=client.minutes,
+        per_day=client.per_day,
+        days_per_week=client.days_per_week,
+        breath_s=client.breath_s,
+        confidence=client.confidence or None,  # type: ignore[arg-type]
+    )
+
+
+def _age(birth: dt.date | None, today: dt.date) -> int | None:
+    if birth is None:
+        return None
+    return today.year - birth.year - ((today.month, today.day) < (birth.month, birth.day))
+
+
+def _factor(row: models.ClientFactor, today: dt.date) -> core.ClientFactor:
+    return core.ClientFactor(
+        id=row.factor,
+        side=row.side or None,  # type: ignore[arg-type]
+        days_since=None if row.since is None else max(0, (today - row.since).days),
+        trimester=row.trimester,
+        region=row.region or None,
+        parameters=dict(row.parameters),
+    )
+
+
+def complaint_facts(complaint: models.Complaint, today: dt.date) -> core.Complaint:
+    """The story and the answers; an answer that waits for confirmation counts only when it is a yes."""
+    answers = {a.word: _settled(a) for a in complaint.answers.all() if not a.is_context}
+    contexts = {a.word: _settled(a) for a in complaint.answers.all() if a.is_context}
+    return core.Complaint(
+        condition=complaint.condition or None,
+        side=complaint.side or None,  # type: ignore[arg-type]
+        region=complaint.region or None,
+        days_since=None if complaint.since is None else max(0, (today - complaint.since).days),
+        pain=core.PainReport(
+            now=complaint.pain_now,
+            rest=complaint.pain_rest,
+            worst=complaint.pain_worst,
+            usual=complaint.pain_usual,
+            morning=complaint.pain_morning,
+        ),
+        settle_minutes=complaint.settle_minutes,
+        wakes=complaint.wakes or None,  # type: ignore[arg-type]
+        stiff_minutes=complaint.stiff_minutes,
+        observed=tuple(complaint.observed),
+        answers=answers,
+        context=contexts,
+    )
+
+
+def _settled(answer: models.Answer) -> bool | None:
+    """A no that nobody has confirmed yet is not known; a yes is heard at once."""
+    return None if answer.to_confirm and not answer.value else answer.value
+
+
+def plan_facts(complaint: models.Complaint, version: models.PlanVersion | None, today: dt.date) -> core.Plan:
+    """The running plan in the complaint's stage; without a version it has no drills."""
+    return core.Plan(
+        stage=complaint.stage,
+        stage_since=complaint.stage_since,
+        start=None if version is None else min(version.plan_start, today),
+        confirmed=tuple(complaint.gate_words),
+        drills=() if version is None else tuple(
+            core.PlannedDrill(
+                drill=row.drill,
+                side=row.side,  # type: ignore[arg-type]
+                method=row.method,
+                step=row.step,
+                since=min(row.since, today),
+            )
+            for row in version.drills.all()
+        ),
+    )

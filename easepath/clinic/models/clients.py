@@ -1,0 +1,69 @@
+"""Clients, what they have at home, and the background factors and limits that bind them."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from easepath.clinic.models.people import Clinic, User
+
+SIDES = [("left", "left"), ("right", "right"), ("both", "both")]
+
+
+class Client(models.Model):
+    """A person in the clinic's care; lists hold ids of the knowledge."""
+
+    clinic = models.ForeignKey(Clinic, on_delete=models.PROTECT, related_name="clients")
+    first_name = models.CharField(max_length=60)
+    last_name = models.CharField(max_length=60)
+    birth_date = models.DateField(null=True, blank=True)
+    sex = models.CharField(max_length=1, blank=True, choices=[("f", "female"), ("m", "male"), ("x", "other")])
+    trade = models.CharField(max_length=80, blank=True)
+    places = models.JSONField(default=list, blank=True)
+    equipment = models.JSONField(default=list, blank=True)
+    minutes = models.PositiveSmallIntegerField(null=True, blank=True)
+    per_day = models.PositiveSmallIntegerField(null=True, blank=True)
+    days_per_week = models.PositiveSmallIntegerField(null=True, blank=True)
+    breath_s = models.FloatField(null=True, blank=True)
+    confidence = models.CharField(max_length=8, blank=True, choices=[("low", "low"), ("normal", "normal")])
+    created_at = models.DateTimeField(auto_now_add=True)
+    archived = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ("last_name", "first_name")
+
+    def __str__(self) -> str:
+        return f"{self.first_name} {self.last_name}"
+
+
+class ClientFactor(models.Model):
+    """A background factor of a client; `since` is the date it is counted from."""
+
+    client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="factors")
+    factor = models.CharField(max_length=60)
+    side = models.CharField(max_length=5, blank=True, choices=SIDES)
+    since = models.DateField(null=True, blank=True)
+    trimester = models.PositiveSmallIntegerField(null=True, blank=True)
+    region = models.CharField(max_length=20, blank=True)
+    parameters = models.JSONField(default=dict, blank=True)
+    to_confirm = models.BooleanField(default=False)
+    recorded_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    recorded_at = models.DateTimeField()
+    withdrawn_at = models.DateTimeField(null=True, blank=True)
+
+    def __str__(self) -> str:
+        return f"{self.factor} {self.side}".strip()
+
+
+class Limit(models.Model):
+    """A surgeon's or clinician's limit on a movement, in degrees."""
+
+    client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="limits")
+    movement = models.CharField(max_length=60)
+    side = models.CharField(max_length=5, blank=True, choices=SIDES)
+    degrees = models.FloatField()
+    by = models.CharField(max_length=10, choices=[("surgeon", "surgeon"), ("clinician", "clinician")])
+    recorded_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    recorded_at = models.DateTimeField()
+
+    def __str__(self) -> str:
+        return f"{self.movement} {self.degrees:g}°"

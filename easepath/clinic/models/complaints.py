@@ -1,0 +1,74 @@
+"""A complaint with its story, the answers of its screen, and clearances of its red flags."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from easepath.clinic.models.clients import SIDES, Client
+from easepath.clinic.models.people import User
+
+WAKES = [("no", "never"), ("sometimes", "sometimes"), ("most-nights", "most nights")]
+
+
+class Complaint(models.Model):
+    """One reported pain; pains are 0-10, an empty field is "unknown" and never zero."""
+
+    client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="complaints")
+    condition = models.CharField(max_length=60, blank=True)
+    region = models.CharField(max_length=20, blank=True)
+    side = models.CharField(max_length=5, blank=True, choices=SIDES)
+    words = models.CharField(max_length=300, blank=True)
+    goal_activity = models.CharField(max_length=200, blank=True)
+    since = models.DateField(null=True, blank=True)
+    pain_now = models.PositiveSmallIntegerField(null=True, blank=True)
+    pain_rest = models.PositiveSmallIntegerField(null=True, blank=True)
+    pain_worst = models.PositiveSmallIntegerField(null=True, blank=True)
+    pain_usual = models.PositiveSmallIntegerField(null=True, blank=True)
+    pain_morning = models.PositiveSmallIntegerField(null=True, blank=True)
+    settle_minutes = models.PositiveIntegerField(null=True, blank=True)
+    wakes = models.CharField(max_length=12, blank=True, choices=WAKES)
+    stiff_minutes = models.PositiveIntegerField(null=True, blank=True)
+    observed = models.JSONField(default=list, blank=True)
+    stage = models.PositiveSmallIntegerField(null=True, blank=True)
+    stage_since = models.DateField(null=True, blank=True)
+    gate_words = models.JSONField(default=list, blank=True)
+    status = models.JSONField(null=True, blank=True, editable=False)
+    status_on = models.DateField(null=True, blank=True, editable=False)
+    opened_at = models.DateTimeField()
+    closed_at = models.DateTimeField(null=True, blank=True)
+
+    def __str__(self) -> str:
+        return f"{self.client}: {self.condition or self.region or 'not named yet'}"
+
+
+class Answer(models.Model):
+    """One screening answer; entered by an assistant it waits for a clinician to confirm it."""
+
+    complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="answers")
+    word = models.CharField(max_length=60)
+    is_context = models.BooleanField(default=False)
+    value = models.BooleanField()
+    to_confirm = models.BooleanField(default=False)
+    answered_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    answered_at = models.DateTimeField()
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=("complaint", "word"), name="one_answer_per_word"),)
+
+    def __str__(self) -> str:
+        return f"{self.word}: {'yes' if self.value else 'no'}"
+
+
+class Clearance(models.Model):
+    """A red flag cleared by a doctor, recorded by a clinician or a lead; never changed afterwards."""
+
+    complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="clearances")
+    flag = models.CharField(max_length=60)
+    doctor = models.CharField(max_length=120)
+    date = models.DateField()
+    reason = models.CharField(max_length=400)
+    recorded_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    recorded_at = models.DateTimeField()
+
+    def __str__(self) -> str:
+        return f"{self.flag} cleared by {self.doctor}, {self.date}"

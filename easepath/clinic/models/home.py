@@ -1,0 +1,85 @@
+"""The client's side: the private link, sessions and mornings; append-only, each with an id the phone made."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from easepath.clinic.models.clients import SIDES
+from easepath.clinic.models.complaints import Complaint
+from easepath.clinic.models.people import User
+from easepath.clinic.models.plans import PlanVersion
+
+UNUSUAL = [(w, w) for w in ("none", "training", "work", "travel", "poor-sleep", "other")]
+
+
+class HomeLink(models.Model):
+    """A private link to the current sheet; only a hash of its 128 random bits is kept."""
+
+    complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="links")
+    token_hash = models.CharField(max_length=64, unique=True)
+    created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    created_at = models.DateTimeField()
+    revoked_at = models.DateTimeField(null=True, blank=True)
+
+    def __str__(self) -> str:
+        return f"link for {self.complaint}"
+
+
+class SessionLog(models.Model):
+    """One session at home; a correction is a new row that names the one it corrects."""
+
+    id = models.UUIDField(primary_key=True)
+    complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="sessions")
+    version = models.ForeignKey(PlanVersion, on_delete=models.PROTECT, related_name="sessions")
+    date = models.DateField()
+    before = models.PositiveSmallIntegerField(null=True)
+    after = models.PositiveSmallIntegerField(null=True)
+    note = models.CharField(max_length=400, blank=True)
+    corrects = models.ForeignKey("self", on_delete=models.PROTECT, null=True, related_name="corrections")
+    entered_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, related_name="+")
+    received_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ("date", "received_at")
+        indexes = (models.Index(fields=("complaint", "date")),)
+
+    def __str__(self) -> str:
+        return f"session of {self.date}"
+
+
+class SessionDrill(models.Model):
+    """One drill of a session: how much was done, the worst pain, and what was felt where."""
+
+    session = models.ForeignKey(SessionLog, on_delete=models.CASCADE, related_name="drills")
+    position = models.PositiveSmallIntegerField()
+    drill = models.CharField(max_length=60)
+    side = models.CharField(max_length=5, choices=SIDES)
+    done_pct = models.PositiveSmallIntegerField(null=True)
+    during = models.PositiveSmallIntegerField(null=True)
+    symptom = models.CharField(max_length=12, blank=True)
+    felt = models.CharField(max_length=40, blank=True)
+    moved = models.CharField(max_length=5, default="none")
+
+    class Meta:
+        ordering = ("position",)
+
+    def __str__(self) -> str:
+        return f"{self.drill} {self.side}"
+
+
+class MorningReport(models.Model):
+    """The morning after a session; the latest report of a session counts."""
+
+    id = models.UUIDField(primary_key=True)
+    session = models.ForeignKey(SessionLog, on_delete=models.CASCADE, related_name="mornings")
+    pain = models.PositiveSmallIntegerField()
+    unusual = models.CharField(max_length=12, default="none", choices=UNUSUAL)
+    gone_48h = models.BooleanField(null=True)
+    entered_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, related_name="+")
+    received_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ("received_at",)
+
+    def __str__(self) -> str:
+        return f"morning after {self.session.date}: {self.pain}"

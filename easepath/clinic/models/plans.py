@@ -1,0 +1,80 @@
+"""Plans: the draft of ticked drills, and the versions handed over, never edited in place."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from easepath.clinic.models.clients import SIDES
+from easepath.clinic.models.complaints import Complaint
+from easepath.clinic.models.people import User
+from easepath.clinic.models.visits import Visit
+
+
+class DraftDrill(models.Model):
+    """A drill ticked in a visit and not handed over yet; an empty method or step is the rules' choice."""
+
+    visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="draft_drills")
+    position = models.PositiveSmallIntegerField()
+    drill = models.CharField(max_length=60)
+    side = models.CharField(max_length=5, choices=SIDES)
+    method = models.CharField(max_length=40, blank=True)
+    step = models.SmallIntegerField(null=True, blank=True)
+
+    class Meta:
+        ordering = ("position",)
+        constraints = (models.UniqueConstraint(fields=("visit", "drill"), name="one_draft_row_per_drill"),)
+
+    def __str__(self) -> str:
+        return f"{self.drill} {self.side}"
+
+
+class PlanVersion(models.Model):
+    """One version of a plan as it was handed over; a change is a new version."""
+
+    complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="versions")
+    visit = models.ForeignKey(Visit, on_delete=models.PROTECT, null=True, related_name="versions")
+    number = models.PositiveSmallIntegerField()
+    stage = models.PositiveSmallIntegerField(null=True, blank=True)
+    stage_since = models.DateField(null=True, blank=True)
+    confirmed = models.JSONField(default=list, blank=True)
+    start = models.DateField()
+    plan_start = models.DateField()
+    ends_on = models.DateField()
+    minutes_available = models.PositiveSmallIntegerField(null=True)
+    seconds = models.PositiveIntegerField()
+    have_ready = models.JSONField(default=list)
+    leave_out = models.JSONField(default=list)
+    timeline = models.JSONField(default=list)
+    difference = models.JSONField(default=list)
+    knowledge_version = models.CharField(max_length=12)
+    rule_ids = models.JSONField(default=list)
+    handed_over_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    handed_over_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ("number",)
+        constraints = (models.UniqueConstraint(fields=("complaint", "number"), name="one_version_per_number"),)
+
+    def __str__(self) -> str:
+        return f"version {self.number} of {self.complaint}"
+
+
+class PlanDrill(models.Model):
+    """One drill of a version with everything the sheet says about it, as it was that day."""
+
+    version = models.ForeignKey(PlanVersion, on_delete=models.CASCADE, related_name="drills")
+    position = models.PositiveSmallIntegerField()
+    drill = models.CharField(max_length=60)
+    side = models.CharField(max_length=5, choices=SIDES)
+    method = models.CharField(max_length=40)
+    step = models.SmallIntegerField()
+    since = models.DateField()
+    place = models.CharField(max_length=8)
+    prescription = models.JSONField()
+
+    class Meta:
+        ordering = ("position",)
+        constraints = (models.UniqueConstraint(fields=("version", "drill"), name="one_row_per_drill"),)
+
+    def __str__(self) -> str:
+        return f"{self.drill} {self.side} step {self.step}"

@@ -1,0 +1,36 @@
+"""Who may do what; every action asks here and nowhere else."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from easepath.clinic.errors import NotAllowedError
+from easepath.clinic.models import Clinic, Role, User
+
+EVERYBODY: Final = frozenset({Role.ASSISTANT, Role.CLINICIAN, Role.LEAD})
+CLINICAL: Final = frozenset({Role.CLINICIAN, Role.LEAD})
+
+ALLOWED: Final[dict[str, frozenset[Role]]] = {
+    "see-clients": EVERYBODY,
+    "enter-story": EVERYBODY,
+    "answer-screen": EVERYBODY,
+    "confirm-screen": CLINICAL,
+    "log-for-client": EVERYBODY,
+    "compose": CLINICAL,
+    "hand-over": CLINICAL,
+    "decide-proposal": CLINICAL,
+    "record-clearance": CLINICAL,
+    "open-visit": EVERYBODY,
+    "manage-link": CLINICAL,
+}
+
+
+def may(user: User, verb: str) -> bool:
+    """Whether the user's role allows the verb; an unknown verb is a programming error."""
+    return user.is_active and user.clinic_id is not None and Role(user.role) in ALLOWED[verb]
+
+
+def require(user: User, verb: str, clinic: Clinic) -> None:
+    """Raise NotAllowedError unless the user may do the verb in that clinic."""
+    if user.clinic_id != clinic.pk or not may(user, verb):
+        raise NotAllowedError(verb)

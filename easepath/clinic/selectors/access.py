@@ -1,0 +1,57 @@
+"""Rows of the user's own clinic, or nothing."""
+
+from __future__ import annotations
+
+from easepath.clinic import models
+from easepath.clinic.errors import NotFoundError
+from easepath.clinic.policies import require
+
+COMPLAINT_PARTS = (
+    "client__clinic", "client__factors", "client__limits", "answers", "clearances", "versions__drills",
+    "sessions__drills", "sessions__mornings",
+)  # fmt: skip
+
+
+def get_complaint(user: models.User, pk: int) -> models.Complaint:
+    """A complaint of the user's clinic with everything the core needs."""
+    found = models.Complaint.objects.prefetch_related(*COMPLAINT_PARTS[1:]).select_related("client__clinic").filter(pk=pk)
+    complaint = found.filter(client__clinic=user.clinic).first()
+    if complaint is None:
+        raise NotFoundError("no such complaint in this clinic")
+    require(user, "see-clients", complaint.client.clinic)
+    return complaint
+
+
+def get_visit(user: models.User, pk: int) -> models.Visit:
+    """A visit of the user's clinic; its complaint comes with everything the core needs."""
+    visit = models.Visit.objects.filter(pk=pk, complaint__client__clinic=user.clinic).first()
+    if visit is None:
+        raise NotFoundError("no such visit in this clinic")
+    visit.complaint = get_complaint(user, visit.complaint_id)
+    return visit
+
+
+def get_proposal(user: models.User, pk: int) -> models.Proposal:
+    """A proposal of the user's clinic."""
+    proposal = models.Proposal.objects.filter(pk=pk, review__complaint__client__clinic=user.clinic).first()
+    if proposal is None:
+        raise NotFoundError("no such proposal in this clinic; it may have been refreshed, open the review again")
+    proposal.review.complaint = get_complaint(user, proposal.review.complaint_id)
+    return proposal
+
+
+def get_review(user: models.User, pk: int) -> models.Review:
+    """A review of the user's clinic."""
+    review = models.Review.objects.filter(pk=pk, complaint__client__clinic=user.clinic).first()
+    if review is None:
+        raise NotFoundError("no such review in this clinic")
+    review.complaint = get_complaint(user, review.complaint_id)
+    return review
+
+
+def get_version(user: models.User, pk: int) -> models.PlanVersion:
+    """A version of the user's clinic."""
+    version = models.PlanVersion.objects.filter(pk=pk, complaint__client__clinic=user.clinic).first()
+    if version is None:
+        raise NotFoundError("no such version in this clinic")
+    return version

@@ -1,0 +1,158 @@
+"""The frame of a visit: the path with its gates in words, and the sheet in progress."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from easepath.clinic import clock, models
+from easepath.clinic.actions.hand_over import draft_drills
+from easepath.clinic.facts import Assessment, assess, current_version
+from easepath.core.adjust.attention import attention
+from easepath.core.compose import Session, assemble
+from easepath.core.compose.sheet import sheet_entry, timeline
+from easepath.core.vocabulary import Verdict
+
+OUTCOME_WORDS = {
+    "clear": "clear", "careful": "careful", "incomplete": "not complete", "hold": "held", "refer": "to a doctor today",
+    "emergency": "emergency",
+}  # fmt: skip
+LATER = "comes later"
+
+
+def today_of(complaint: models.Complaint) -> Any:
+    """Today where the clinic is."""
+    return clock.today(complaint.client.clinic.time_zone)
+
+
+def frame(visit: models.Visit) -> dict[str, Any]:
+    """Everything around a step: who, the path, the draft sheet, what is in force."""
+    complaint = visit.complaint
+    assessment = assess(complaint, today_of(complaint))
+    session = assemble(assessment.matcher, draft_drills(visit, assessment))
+    version = current_version(complaint)
+    screen = assessment.screen
+    refused, changed = _counts(assessment)
+    return {
+        "visit": visit.pk,
+        "number": visit.number,
+        "closed": visit.closed_at is not None,
+        "complaint": complaint.pk,
+        "client": {
+            "first_name": complaint.client.first_name,
+            "name": str(complaint.client),
+            "age": screen.situation.client.years,
+            "trade": complaint.client.trade,
+        },
+        "condition": screen.profile.name if screen.profile else None,
+        "condition_id": screen.profile.id if screen.profile else None,
+        "side": complaint.side,
+        "since": None if complaint.since is None else str(complaint.since),
+        "today": str(today_of(complaint)),
+        "outcome": screen.outcome,
+        "outcome_words": OUTCOME_WORDS[screen.outcome],
+        "issues_program": screen.issues_program,
+        "irritability": screen.irritability.level,
+        "irritability_reasons": [r.text(assessment.library) for r in screen.irritability.reasons],
+        "refused": refused,
+        "changed": changed,
+        "knowledge_version": assessment.library.version,
+        "revisions": {step.step: step.revision for step in visit.steps.all()},
+        "path": _path(visit, assessment, session, version),
+        "sheet": draft_sheet(assessment, session, version),
+    }
+
+
+def _counts(assessment: Assessment) -> tuple[int, int]:
+    """How many drills are refused, and changed, on an affected side."""
+    affected = assessment.screen.situation.complaint.affected
+    worst = [
+        max(v.verdict for side, v in by_side.items() if side == "both" or side in affected)
+        for by_side in assessment.screen.drills.values()
+    ]
+    return worst.count(Verdict.EXCLUDE), worst.count(Verdict.MODIFY)
+
+
+def draft_sheet(
+    assessment: Assessment, session: Session, version: models.PlanVersion | None
+) -> dict[str, Any]:
+    """The home sheet as it stands: drills in order, minutes, refusals, what to have ready."""
+    library = assessment.library
+    profile = assessment.screen.profile
+    return {
+        "version": version.number + 1 if version else 1,
+        "drills": [
+            {
+                "drill": item.drill.id, "side": item.sides[0].side if len(item.sides) == 1 else "both",
+                "method": item.method, "step": item.step, "place": item.place,
+                **sheet_entry(library, item),
+            }
+            for item in session.drills
+        ],
+        "seconds": session.time.total,
+        "seconds_moving": session.time.position_changes,
+        "seconds_rising": session.time.rising,
+        "minutes_available": assessment.screen.situation.client.minutes,
+        "over_minutes": session.over_minutes,
+        "refused": [
+            {"drill": p.drill, "title": library.drills[p.drill].name, "reason": reason.text(library)}
+            for p, reason in session.refused
+        ],
+        "timeline": timeline(session, floor_care=assessment.screen.rules.floor_care),
+        "have_ready": list(session.have_ready),
+        "leave_out": list(profile.avoid if profile else ()),
+    }  # fmt: skip
+
+
+def _path(
+    visit: models.Visit, assessment: Assessment, session: Session, version: models.PlanVersion | None
+) -> list[dict[str, Any]]:
+    """Every step in order: open, waiting or not begun; its state in words; steps not built yet say so."""
+    missing = _story_missing(assessment)
+    unanswered = len(assessment.screen.flags.unanswered)
+    to_confirm = visit.complaint.answers.filter(to_confirm=True).count()
+    need = attention(assessment.matcher)
+    flags = [flag for flag in assessment.screen.flags.raised if flag.blocks]
+    if flags:
+        screen_words, screen_state = f"{OUTCOME_WORDS[assessment.screen.outcome]}", "stopped"
+    elif unanswered:
+        screen_words, screen_state = f"{unanswered} to answer", "waiting"
+    elif to_confirm:
+        screen_words, screen_state = f"{to_confirm} to confirm", "waiting"
+    else:
+        screen_words, screen_state = f"{OUTCOME_WORDS[assessment.screen.outcome]}, all answered", "open"
+    ranked = len(assessment.matcher.result.ranked)
+    ticked = len(session.drills) + len(session.refused)
+    review = visit.reviews.filter(closed_at=None).first()
+    return [
+        _step("story", "Story", "waiting" if missing else "open", f"{missing} unknown" if missing else "complete"),
+        _step("screening", "Screen", screen_state, screen_words),
+        _step("measure", "Measure", "later", LATER),
+        _step("match", "Match", "open" if ticked else "idle", f"{ticked} kept of {ranked}"),
+        _step("compose", "Compose", "later", LATER),
+        _step("tryout", "Try", "later", LATER),
+        _step("home", "Home", "open" if version else "idle", f"version {version.number}" if version else "nothing yet"),
+        _step("respond", "Respond", "later", LATER),
+        _step("adjust", "Adjust", _adjust_state(version, review), need.what if version else "no plan yet"),
+    ]
+
+
+def _adjust_state(version: models.PlanVersion | None, review: models.Review | None) -> str:
+    if version is None:
+        return "idle"
+    return "waiting" if review is not None else "open"
+
+
+def _step(step: str, name: str, state: str, words: str) -> dict[str, Any]:
+    return {"step": step, "name": name, "state": state, "words": words}
+
+
+def _story_missing(assessment: Assessment) -> int:
+    """How many facts of the story are still unknown that a later step reads."""
+    situation = assessment.screen.situation
+    complaint, client = situation.complaint, situation.client
+    asked = (
+        complaint.condition, complaint.side, complaint.days_since, complaint.pain.now, complaint.pain.rest,
+        complaint.pain.worst, complaint.pain.usual, complaint.settle_minutes, complaint.wakes, client.age,
+        client.minutes, client.days_per_week, client.places or None,
+    )  # fmt: skip
+    return sum(1 for value in asked if value is None)

@@ -1,0 +1,69 @@
+"""What the client's private link shows: the current sheet, and what is still to be told."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from easepath.clinic import models
+from easepath.clinic.facts import assess, current_version
+from easepath.clinic.facts.home import effective_sessions, latest_morning
+from easepath.clinic.selectors.frame import today_of
+
+STOPPED = frozenset({"stop", "pause", "suspend"})
+MORNING_LOOK_BACK = 4
+
+
+def sheet_of(version: models.PlanVersion) -> dict[str, Any]:
+    """A version as it was handed over, for the screen, the phone and print."""
+    complaint = version.complaint
+    clinic = complaint.client.clinic
+    return {
+        "version": version.number,
+        "first_name": complaint.client.first_name,
+        "clinic": {"name": clinic.name, "phone": clinic.phone, "emergency": clinic.emergency_note},
+        "date": str(version.start),
+        "by": version.handed_over_by.name,
+        "seconds": version.seconds,
+        "minutes_available": version.minutes_available,
+        "timeline": version.timeline,
+        "have_ready": version.have_ready,
+        "leave_out": version.leave_out,
+        "difference": version.difference,
+        "drills": [
+            {
+                "drill": row.drill, "side": row.side, "method": row.method, "step": row.step, "place": row.place,
+                "paused": False, **row.prescription,
+            }
+            for row in version.drills.all()
+        ],
+    }  # fmt: skip
+
+
+def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
+    """The sheet in force; withheld while a red flag blocks, with drills paused that a stop sign paused."""
+    version = current_version(complaint)
+    assert version is not None
+    assessment = assess(complaint, today_of(complaint))
+    sheet = sheet_of(version)
+    stopped = {f.drill.id for f in assessment.review.drills if f.decision.action in STOPPED}
+    for drill in sheet["drills"]:
+        drill["paused"] = drill["drill"] in stopped
+    withheld = assessment.screen.flags.blocking
+    if withheld:
+        sheet |= {"drills": [], "timeline": [], "seconds": 0}
+    return sheet | {
+        "withheld": withheld,
+        "today": str(today_of(complaint)),
+        "done_today": any(s.date == today_of(complaint) for s in effective_sessions(complaint)),
+        "mornings_open": _mornings_open(complaint),
+    }
+
+
+def _mornings_open(complaint: models.Complaint) -> list[dict[str, Any]]:
+    """Sessions of the last days whose morning after can be told now and has not been."""
+    today = today_of(complaint)
+    return [
+        {"session": str(s.pk), "date": str(s.date)}
+        for s in effective_sessions(complaint)
+        if s.date < today and (today - s.date).days <= MORNING_LOOK_BACK and latest_morning(s) is None
+    ]

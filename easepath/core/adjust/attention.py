@@ -1,0 +1,82 @@
+"""What a client needs from the clinic today, and why: one line for the caseload."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from easepath.core.adjust.decision import DrillReview
+from easepath.core.adjust.review import Review, review
+from easepath.core.match.rank import Matcher
+
+Kind = Literal["stop", "held", "look", "answer", "ask", "step-up", "plan", "steady"]
+URGENCY: tuple[Kind, ...] = ("stop", "held", "look", "answer", "ask", "step-up", "plan", "steady")
+LOOK_RULES = frozenset(
+    {"nerve", "joint", "refused", "pinch-again", "pinch", "flare-again", "flare", "stirred-again", "break",
+     "wrong-place", "creeping"}
+)  # fmt: skip
+ASK_RULES = frozenset({"waiting", "undone", "stirred"})
+
+
+@dataclass(frozen=True)
+class Attention:
+    """How urgent a client is, what to do in a few words, and the sentence that says why."""
+
+    kind: Kind
+    what: str
+    why: str
+
+    @property
+    def urgency(self) -> int:
+        """Position in the order of urgency, 0 the most urgent."""
+        return URGENCY.index(self.kind)
+
+
+def attention(matcher: Matcher) -> Attention:
+    """The most urgent thing about a client today."""
+    screen = matcher.screen
+    library = screen.library
+    if screen.flags.blocking:
+        flag = next(flag for flag in screen.flags.raised if flag.blocks)
+        kind: Kind = "stop" if flag.action in ("emergency", "same-day") else "held"
+        words = {
+            "emergency": "emergency now", "same-day": "doctor today", "within-days": "doctor within days",
+            "discuss": "discuss with a doctor",
+        }  # fmt: skip
+        return Attention(kind, words[flag.action], flag.reason.text(library))
+    if screen.flags.unanswered:
+        count = len(screen.flags.unanswered)
+        return Attention("answer", "finish the screen", f"{count} {'question' if count == 1 else 'questions'} open")
+    if not screen.situation.plan.drills:
+        return Attention("plan", "make a program", "screened, nothing handed over yet")
+    return _from_review(review(matcher))
+
+
+def _from_review(found: Review) -> Attention:
+    library = found.context.library
+    for drill in found.drills:
+        if drill.decision.rule in LOOK_RULES:
+            return Attention("look", _look_words(drill), _why(found, drill))
+    for proposal in found.plan:
+        if proposal.rule in ("worse", "silent", "plateau", "low-adherence"):
+            return Attention("ask", library.rules[proposal.rule].name.lower(), proposal.reason.text(library))
+    for drill in found.drills:
+        if drill.decision.rule in ASK_RULES:
+            words = "ask for the morning" if drill.decision.rule == "waiting" else "have a look"
+            return Attention("ask", words, _why(found, drill))
+    rising = [drill for drill in found.drills if drill.decision.action == "progress"]
+    if rising:
+        return Attention("step-up", "ready to step up", _why(found, rising[0]))
+    for proposal in found.plan:
+        if proposal.gate is not None and proposal.gate.opens:
+            return Attention("step-up", "gate may open", proposal.reason.text(library))
+    return Attention("steady", "nothing today", "the program runs as planned")
+
+
+def _look_words(drill: DrillReview) -> str:
+    words = {"flare-again": "flared again", "flare": "flared", "break": "after a break"}
+    return words.get(drill.decision.rule, drill.decision.rule.replace("-", " "))
+
+
+def _why(found: Review, drill: DrillReview) -> str:
+    return f"{drill.drill.name}: {drill.decision.reason.text(found.context.library)}"

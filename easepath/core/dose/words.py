@@ -1,0 +1,55 @@
+"""A dose in plain words."""
+
+from __future__ import annotations
+
+from easepath.core.knowledge.models import Dose
+
+
+def dose_words(dose: Dose, method: str) -> str:
+    """The dose as a client reads it: "2 rounds of 5 times, at half effort"."""
+    parts = [_main(dose, method)]
+    if dose.sets and dose.sets > 1:
+        parts = [f"{dose.sets} sets of {parts[0]}"]
+    if dose.circuits and dose.circuits > 1:
+        parts = [f"{dose.circuits} rounds of {parts[0]}"]
+    if dose.effort_pct is not None:
+        parts.append(f"at {effort_words(dose.effort_pct)}")
+    if dose.rate_hz is not None:
+        parts.append(f"{dose.rate_hz:g} a second")
+    return ", ".join(parts)
+
+
+def effort_words(percent: int) -> str:
+    """Effort in tenths, the way people can judge it."""
+    tenths = percent / 10
+    names = {5: "half effort", 10: "full effort"}
+    return names.get(int(tenths), f"{tenths:g} tenths of full effort") if tenths == int(tenths) else f"{percent} %"
+
+
+def seconds_words(seconds: float) -> str:
+    """Minutes and seconds: "1 min 20 s"."""
+    minutes, rest = divmod(round(seconds), 60)
+    return f"{minutes} min {rest} s" if minutes and rest else f"{minutes} min" if minutes else f"{rest} s"
+
+
+def _main(dose: Dose, method: str) -> str:
+    spots = f", {_count(dose.spots, 'spot')}" if dose.spots and dose.spots > 1 else ""
+    ways = f", in {dose.directions} directions" if dose.directions and dose.directions > 1 else ""
+    if dose.contract_s is not None or dose.relax_s is not None:
+        return f"{_count(dose.reps or 1, 'time')}: press {dose.contract_s or 0} s, ease {dose.relax_s or 0} s"
+    if dose.breaths is not None:
+        breaths = _count(dose.breaths, "breath")
+        return (f"{_count(dose.reps, 'time')}, {breaths} each" if dose.reps else breaths) + ways
+    if dose.seconds is not None:
+        return seconds_words(dose.seconds)
+    if dose.reps is not None:
+        hold = f", hold {dose.hold_s} s" if dose.hold_s else ""
+        tempo = f", {dose.tempo_s[0]} s up, {dose.tempo_s[1]} s hold, {dose.tempo_s[2]} s down" if dose.tempo_s else ""
+        return f"{_count(dose.reps, 'time')}{hold}{tempo}{ways}{spots}"
+    if dose.hold_s is not None:
+        return f"hold {seconds_words(dose.hold_s)}{ways}{spots}"
+    return "once" if method else "as shown"
+
+
+def _count(number: int, noun: str) -> str:
+    return f"{number} {noun}" if number == 1 else f"{number} {noun}s"

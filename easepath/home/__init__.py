@@ -1,0 +1,1 @@
+"""The client's side: what a private link may read and send, and nothing else."""

@@ -1,0 +1,43 @@
+"""The private link's own interface: the sheet in force, sessions and mornings."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import NinjaAPI
+
+from easepath.api.errors import register_errors
+from easepath.api.routers.home import session_done
+from easepath.api.schemas.common import Problem
+from easepath.api.schemas.steps import MorningIn, SessionIn, Stored
+from easepath.api.schemas.visit import HomeSheet
+from easepath.clinic.actions.home_links import open_link
+from easepath.clinic.actions.record_session import MorningDone, record_morning, record_session
+from easepath.clinic.selectors.home_sheet import home_sheet
+
+home_api = NinjaAPI(title="Ease Path at home", version="1", urls_namespace="home", docs_url=None,
+                    openapi_url="/openapi.json")  # fmt: skip
+register_errors(home_api)
+
+
+@home_api.get("/{token}/sheet", response={200: HomeSheet, 410: Problem}, operation_id="home_sheet")
+def read_home_sheet(request: HttpRequest, token: str) -> dict[str, Any]:
+    """The sheet in force and what is still to be told."""
+    return home_sheet(open_link(token))
+
+
+@home_api.post(
+    "/{token}/sessions", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_session"
+)
+def send_session(request: HttpRequest, token: str, payload: SessionIn) -> Stored:
+    """Send a session; sending it twice stores it once."""
+    return Stored(id=record_session(open_link(token), session_done(payload)).pk)
+
+
+@home_api.post(
+    "/{token}/mornings", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_morning"
+)
+def send_morning(request: HttpRequest, token: str, payload: MorningIn) -> Stored:
+    """Send a morning after; sending it twice stores it once."""
+    return Stored(id=record_morning(open_link(token), MorningDone(**payload.dict())).pk)

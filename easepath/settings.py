@@ -1,0 +1,136 @@
+"""Settings; everything that differs between installations comes from the environment."""
+
+from __future__ import annotations
+
+import datetime as dt
+import os
+import re
+import secrets
+from pathlib import Path
+
+from csp.constants import NONE, SELF, UNSAFE_INLINE
+
+BASE_DIR = Path(__file__).resolve().parent.parent
+VAR_DIR = Path(os.environ.get("EASEPATH_VAR", BASE_DIR / "var"))
+VAR_DIR.mkdir(parents=True, exist_ok=True)
+
+
+def _secret_key() -> str:
+    """The key of this installation: from the environment, else made once and kept beside the database."""
+    if key := os.environ.get("EASEPATH_SECRET_KEY"):
+        return key
+    kept = VAR_DIR / "secret-key"
+    if not kept.exists():
+        kept.write_text(secrets.token_urlsafe(48), encoding="utf-8")
+        kept.chmod(0o600)
+    return kept.read_text(encoding="utf-8")
+
+
+SECRET_KEY = _secret_key()
+DEBUG = os.environ.get("EASEPATH_DEBUG") == "1"
+ALLOWED_HOSTS = os.environ.get("EASEPATH_HOSTS", "127.0.0.1,localhost").split(",")
+SECURE = os.environ.get("EASEPATH_HTTPS") == "1"
+FROZEN_TODAY = dt.date.fromisoformat(day) if (day := os.environ.get("EASEPATH_TODAY")) else None
+
+INSTALLED_APPS = [
+    "django.contrib.admin",
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.messages",
+    "django.contrib.staticfiles",
+    "axes",
+    "csp",
+    "easepath.clinic",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.contrib.messages.middleware.MessageMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+ROOT_URLCONF = "easepath.urls"
+WSGI_APPLICATION = "easepath.wsgi.application"
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [BASE_DIR / "frontend" / "dist"],
+        "APP_DIRS": True,
+        "OPTIONS": {
+            "context_processors": [
+                "django.template.context_processors.request",
+                "django.contrib.auth.context_processors.auth",
+                "django.contrib.messages.context_processors.messages",
+            ]
+        },
+    }
+]
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": os.environ.get("EASEPATH_DB", str(VAR_DIR / "easepath.sqlite3")),
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 10,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;",
+        },
+    }
+}
+AUTH_USER_MODEL = "clinic.User"
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+PASSWORD_HASHERS = [
+    "django.contrib.auth.hashers.Argon2PasswordHasher",
+    "django.contrib.auth.hashers.PBKDF2PasswordHasher",
+]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 12}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = dt.timedelta(minutes=15)
+AXES_RESET_ON_SUCCESS = True
+AXES_VERBOSE = False
+SESSION_COOKIE_AGE = 10 * 3600
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
+SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
+SECURE_REFERRER_POLICY = "no-referrer"
+X_FRAME_OPTIONS = "DENY"
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [SELF],
+        "script-src": [SELF],
+        "style-src": [SELF, UNSAFE_INLINE],
+        "img-src": [SELF, "data:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "object-src": [NONE],
+        "frame-ancestors": [NONE],
+        "base-uri": [SELF],
+    }
+}
+LANGUAGE_CODE = "en-gb"
+TIME_ZONE = os.environ.get("EASEPATH_TIME_ZONE", "Europe/London")
+USE_TZ = True
+STATIC_URL = "/static/"
+STATIC_ROOT = VAR_DIR / "static"
+STATICFILES_DIRS = [BASE_DIR / "frontend" / "dist" / "static"]
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+}
+_HASHED_NAME = re.compile(r"/assets/.+-[A-Za-z0-9_-]{8}\.\w+$")
+
+
+def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802  (the setting's own name)
+    """Vite's hashed names never change their content."""
+    return bool(_HASHED_NAME.search(url))
+
+
+SILENCED_SYSTEM_CHECKS = ["staticfiles.W004"]
+LINK_DAYS_AFTER_PLAN = 30

@@ -1,0 +1,21 @@
+"""Where everything is."""
+
+from __future__ import annotations
+
+from django.contrib import admin
+from django.urls import path, re_path
+
+from easepath.api.api import api
+from easepath.home.api import home_api
+from easepath.pages import client_page, clinic_page
+
+admin.site.site_header = admin.site.site_title = "Ease Path support"
+admin.site.index_title = "Rows"
+
+urlpatterns = [
+    path("api/", api.urls),
+    path("home/api/", home_api.urls),
+    path("support/", admin.site.urls),
+    path("h/<str:token>", client_page, name="client"),
+    re_path(r"^(?!static/|api/|home/|support/).*$", clinic_page, name="clinic"),
+]
