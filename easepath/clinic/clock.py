@@ -3,22 +3,39 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
 from zoneinfo import ZoneInfo
 
 from django.conf import settings
 from django.utils import timezone
 
+_DAY: ContextVar[dt.date | None] = ContextVar("day", default=None)
+
+
+def _fixed_day() -> dt.date | None:
+    frozen: dt.date | None = settings.FROZEN_TODAY
+    return _DAY.get() or frozen
+
 
 def today(zone: str | None = None) -> dt.date:
     """The calendar date where the clinic is."""
-    frozen: dt.date | None = settings.FROZEN_TODAY
-    return frozen or timezone.localdate(timezone=ZoneInfo(zone or settings.TIME_ZONE))
+    return _fixed_day() or timezone.localdate(timezone=ZoneInfo(zone or settings.TIME_ZONE))
 
 
 def now() -> dt.datetime:
-    """The moment, aware; on a frozen day the time of day is real and the date is not."""
+    """The moment, aware; on a fixed day the time of day is real and the date is not."""
     moment = timezone.now()
-    frozen: dt.date | None = settings.FROZEN_TODAY
-    if frozen is None:
-        return moment
-    return moment.replace(year=frozen.year, month=frozen.month, day=frozen.day)
+    day = _fixed_day()
+    return moment if day is None else moment.replace(year=day.year, month=day.month, day=day.day)
+
+
+@contextmanager
+def on(day: dt.date) -> Iterator[None]:
+    """Let everything inside happen on `day`: practice data and tests live through days this way."""
+    token = _DAY.set(day)
+    try:
+        yield
+    finally:
+        _DAY.reset(token)

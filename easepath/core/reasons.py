@@ -26,7 +26,8 @@ class Reason:
     def text(self, library: Library) -> str:
         """The sentence of the catalogue for this reason; the rule id where it has none."""
         entry = library.reasons.get(self.rule)
-        return entry.text.format_map(_Missing(self.facts)) if entry else self.rule
+        shown = {name: _shown(value) for name, value in self.facts.items()}
+        return entry.text.format_map(_Missing(shown)) if entry else self.rule
 
     def as_data(self, library: Library) -> dict[str, Any]:
         """Plain data for files and for the wire."""
@@ -36,3 +37,12 @@ class Reason:
             "facts": dict(self.facts),
             "text": self.text(library),
         }
+
+
+def _shown(value: Any) -> Any:
+    """A fact as a sentence shows it: whole numbers without a point, lists joined, unknown as a word."""
+    if value is None:
+        return "unknown"
+    if isinstance(value, float):
+        return f"{value:g}"
+    return "; ".join(map(str, value)) if isinstance(value, list | tuple) else value

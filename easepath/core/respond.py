@@ -90,14 +90,22 @@ class Responder:
         known = [value for value in (entry.before, morning) if value is not None]
         return max(known, default=None)
 
-    def out_of_bounds(self, entry: LogEntry) -> bool:
-        """Whether the pain during or right after was over what is allowed."""
+    def over_allowed(self, entry: LogEntry) -> bool:
+        """Whether the worst pain during the drill was over what is allowed."""
         allowed = self.allowed_pain(entry)
-        over = entry.during is not None and (
-            entry.during >= STIR_PAIN or (allowed is not None and entry.during > allowed)
-        )
-        lingers = entry.after is not None and entry.before is not None
-        return over or (lingers and entry.after > entry.before + AFTER_OVER_BEFORE)  # type: ignore[operator]
+        if entry.during is None:
+            return False
+        return entry.during >= STIR_PAIN or (allowed is not None and entry.during > allowed)
+
+    def lingers(self, entry: LogEntry) -> bool:
+        """Whether the pain right after was more than one above the pain before."""
+        known = entry.after is not None and entry.before is not None
+        return known and entry.after > entry.before + AFTER_OVER_BEFORE  # type: ignore[operator]
+
+    def morning_is_worse(self, entry: LogEntry) -> bool:
+        """Whether the next morning is known to be worse."""
+        over = self._morning_over(entry)
+        return over is not None and over > 0
 
     def _method(self, entry: LogEntry) -> Method:
         drill = self._library.drills[entry.drill]
@@ -155,7 +163,7 @@ class Responder:
             return Reason("response-over", facts={"during": entry.during, "allowed": allowed})
         if entry.during >= STIR_PAIN:
             return Reason("response-strong", facts={"during": entry.during, "threshold": STIR_PAIN})
-        if entry.after > entry.before + AFTER_OVER_BEFORE:
+        if self.lingers(entry):
             return Reason("response-lingers", facts={"after": entry.after, "before": entry.before})
         over = self._morning_over(entry)
         if over is not None and over > 0 and not self._expected_soreness(entry):
@@ -234,30 +242,30 @@ class DrillInSession:
     risk: int
 
 
-def charge_morning(responder: Responder, drills: tuple[DrillInSession, ...]) -> tuple[LogEntry, ...]:
+def charge_morning(
+    responder: Responder, drills: tuple[DrillInSession, ...], *, shared_after: bool = False
+) -> tuple[LogEntry, ...]:
     """Charge one bad morning of a session to the drills that earned it; the others hold.
 
     To those whose own pain during or after was out of bounds, else to the drill changed last, else to
-    the riskiest. A known morning that is not worse, and an unknown one, belong to every drill alike.
+    the riskiest. With `shared_after` the pain right after was asked once for the whole session, so it
+    is charged like the morning and speaks for no single drill. What is not bad belongs to all alike.
     """
-    bad = [d for d in drills if _is_worse(responder, d.entry)]
-    if not bad:
-        return tuple(d.entry for d in drills)
-    charged = [d for d in drills if responder.out_of_bounds(d.entry)] or [_most_suspect(bad)]
+
+    def own_fault(drill: DrillInSession) -> bool:
+        return responder.over_allowed(drill.entry) or (not shared_after and responder.lingers(drill.entry))
+
+    def is_bad(entry: LogEntry) -> bool:
+        return responder.morning_is_worse(entry) or (shared_after and responder.lingers(entry))
+
+    if not any(is_bad(drill.entry) for drill in drills):
+        return tuple(drill.entry for drill in drills)
+    charged = [drill for drill in drills if own_fault(drill)] or [_most_suspect(drills)]
     return tuple(d.entry if d in charged else d.entry.model_copy(update={"held": True}) for d in drills)
 
 
-def _is_worse(responder: Responder, entry: LogEntry) -> bool:
-    reference = responder.reference_morning(entry)
-    return entry.next is not None and reference is not None and entry.next > reference
-
-
-def _most_suspect(drills: list[DrillInSession]) -> DrillInSession:
-    dated = [d for d in drills if d.changed is not None]
-    if dated:
-        latest = max(d.changed for d in dated if d.changed is not None)
-        newest = [d for d in dated if d.changed == latest]
-        if len(newest) == 1:
-            return newest[0]
-        drills = newest
-    return max(drills, key=lambda d: (d.risk, d.entry.drill))
+def _most_suspect(drills: tuple[DrillInSession, ...]) -> DrillInSession:
+    dates = [drill.changed for drill in drills if drill.changed is not None]
+    newest = [drill for drill in drills if dates and drill.changed == max(dates)]
+    suspects = newest if len(newest) == 1 else newest or list(drills)
+    return max(suspects, key=lambda drill: (drill.risk, drill.entry.drill))

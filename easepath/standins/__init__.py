@@ -1,0 +1,1 @@
+"""Small simulated pieces of the outside world: practice clients who live through days of their program."""

@@ -162,6 +162,8 @@ class HomeSheet(Sheet):
     """The sheet behind the private link."""
 
     withheld: bool
+    symptoms: list[str]
+    stop_symptoms: list[str]
     today: str
     done_today: bool
     mornings_open: list[OpenMorning]

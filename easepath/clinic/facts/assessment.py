@@ -62,7 +62,7 @@ def _charged(result: ScreenResult, situation: Situation) -> tuple[LogEntry, ...]
             DrillInSession(entry, _changed_by(changed, entry), matcher.risk(result.library.drills[entry.drill]))
             for entry in entries
         )
-        charged.extend(charge_morning(responder, drills))
+        charged.extend(charge_morning(responder, drills, shared_after=True))
     return tuple(charged)
 
 

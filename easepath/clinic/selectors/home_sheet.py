@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, get_args
 
 from easepath.clinic import models
 from easepath.clinic.facts import assess, current_version
 from easepath.clinic.facts.home import effective_sessions, latest_morning
 from easepath.clinic.selectors.frame import today_of
+from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, Symptom
 
 STOPPED = frozenset({"stop", "pause", "suspend"})
 MORNING_LOOK_BACK = 4
@@ -53,6 +54,8 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
         sheet |= {"drills": [], "timeline": [], "seconds": 0}
     return sheet | {
         "withheld": withheld,
+        "symptoms": list(get_args(Symptom)),
+        "stop_symptoms": sorted(NERVE_SYMPTOMS | JOINT_SYMPTOMS),
         "today": str(today_of(complaint)),
         "done_today": any(s.date == today_of(complaint) for s in effective_sessions(complaint)),
         "mornings_open": _mornings_open(complaint),

@@ -14,6 +14,7 @@ from easepath.core.dose.words import dose_words
 from easepath.core.knowledge.library import Library
 from easepath.core.vocabulary import Verdict
 
+NEARBY_SITES = ("groin", "front-of-hip", "knee", "low-back")
 GENERAL_STOPS = ("shooting pain, tingling or numbness", "sharp pain, locking or giving way")
 
 
@@ -50,7 +51,7 @@ def sheet_entry(library: Library, item: Prescription) -> dict[str, Any]:
         "verdict": item.verdict.word,
         "changed": changed,
         "cautions": cautions,
-        "felt_sites": ["target", *drill.wrong_felt],
+        "felt_sites": list(dict.fromkeys(("target", *drill.wrong_felt, *NEARBY_SITES))),
     }
 
 

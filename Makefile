@@ -1,0 +1,63 @@
+# Two commands: `make demo` serves the application with practice data, `make test` runs everything.
+SHELL := /bin/bash
+.DELETE_ON_ERROR:
+PYTHON ?= python3.11
+PY := .venv/bin/python
+PORT ?= 8000
+FRONT := frontend/index.html frontend/home.html frontend/vite.config.ts $(shell find frontend/src -type f 2>/dev/null)
+
+.PHONY: demo demo-fresh test lint types pytest front-test browser check bench screenshots
+
+demo: .venv/.ready frontend/dist/.ready
+	$(PY) manage.py migrate --verbosity 0
+	$(PY) manage.py demo --address http://127.0.0.1:$(PORT)
+	.venv/bin/gunicorn easepath.wsgi --bind 127.0.0.1:$(PORT) --workers 2 --control-socket var/gunicorn.sock --log-level warning
+
+demo-fresh: .venv/.ready
+	rm -f var/easepath.sqlite3*
+	$(MAKE) demo
+
+.venv/.ready: requirements.txt requirements-dev.txt requirements-uv.txt
+	test -x $(PY) || $(PYTHON) -m venv .venv
+	.venv/bin/pip install --quiet --disable-pip-version-check --require-hashes -r requirements-uv.txt
+	.venv/bin/uv pip sync --quiet requirements-dev.txt requirements-uv.txt \
+	  || .venv/bin/pip install --quiet --require-hashes -r requirements-dev.txt
+	touch $@
+
+frontend/node_modules/.ready: frontend/package-lock.json frontend/package.json frontend/.npmrc
+	cd frontend && npm ci --no-audit --no-fund --loglevel=error
+	touch $@
+
+frontend/dist/.ready: frontend/node_modules/.ready .venv/.ready $(FRONT)
+	cd frontend && npx --no-install vite build --logLevel warn
+	$(PY) manage.py collectstatic --noinput --clear --verbosity 0
+	touch $@
+
+browser:
+	@command -v chromium >/dev/null && command -v pdftoppm >/dev/null || \
+	  { apt-get update -qq && apt-get install -y -qq chromium poppler-utils >/dev/null; }
+
+check: .venv/.ready
+	$(PY) -m easepath.core check
+
+lint: .venv/.ready frontend/node_modules/.ready
+	.venv/bin/ruff check .
+	.venv/bin/ruff format --check .
+	.venv/bin/lint-imports
+	cd frontend && npx --no-install eslint src
+
+types: .venv/.ready frontend/node_modules/.ready
+	.venv/bin/mypy
+	cd frontend && npx --no-install vue-tsc --noEmit -p tsconfig.json
+
+front-test: frontend/node_modules/.ready
+	cd frontend && npx --no-install vitest run --silent
+
+test: browser check lint types front-test frontend/dist/.ready
+	.venv/bin/pytest
+
+bench: .venv/.ready
+	$(PY) -m benchmarks
+
+screenshots: browser .venv/.ready frontend/dist/.ready
+	.venv/bin/python -m docs.screenshots

@@ -1,0 +1,67 @@
+import createClient from 'openapi-fetch'
+import type { components as HomeComponents, paths as HomePaths } from './home-schema'
+import type { components, paths } from './schema'
+
+export type Schemas = components['schemas']
+export type HomeSchemas = HomeComponents['schemas']
+export type Problem = Schemas['Problem']
+
+/** What a call gives: the data, or a problem that says what to do. Losing the network is a problem too. */
+export type Outcome<T> = { ok: true; data: T } | { ok: false; problem: Problem }
+
+const OFFLINE: Problem = {
+  type: 'easepath:offline',
+  title: 'no connection to the clinic',
+  status: 0,
+  detail: 'what you entered is kept on this device and sent when the connection is back',
+  fields: {},
+  reasons: [],
+  conflict: null,
+}
+
+function cookie(name: string): string {
+  const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`))
+  return found ? decodeURIComponent(found.slice(name.length + 1)) : ''
+}
+
+const guard = {
+  onRequest({ request }: { request: Request }) {
+    request.headers.set('X-CSRFToken', cookie('csrftoken'))
+    return request
+  },
+}
+
+export const clinic = createClient<paths>({ baseUrl: '/' })
+clinic.use(guard)
+export const homeClient = createClient<HomePaths>({ baseUrl: '/' })
+homeClient.use(guard)
+
+const signedOutListeners = new Set<() => void>()
+
+/** Be told when the server says nobody is signed in any more. */
+export function onSignedOut(listener: () => void): void {
+  signedOutListeners.add(listener)
+}
+
+/** Turn a fetch of the typed client into an outcome. */
+export async function outcome<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<Outcome<T>> {
+  try {
+    const { data, error, response } = await call
+    if (response.ok) return { ok: true, data: data as T }
+    if (response.status === 401) signedOutListeners.forEach((tell) => tell())
+    return { ok: false, problem: asProblem(error, response) }
+  } catch {
+    return { ok: false, problem: OFFLINE }
+  }
+}
+
+function asProblem(error: unknown, response: Response): Problem {
+  if (error && typeof error === 'object' && 'title' in error) {
+    return { ...OFFLINE, detail: '', ...(error as Partial<Problem>) }
+  }
+  const title = response.status === 403 ? 'the page is out of date' : 'the clinic’s server had a fault'
+  const detail = response.status === 403 ? 'reload this page and try again' : 'nothing was saved; try again in a moment'
+  return { ...OFFLINE, type: 'easepath:fault', title, status: response.status, detail }
+}

@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { ConfigProvider } from 'ant-design-vue'
+import { onMounted } from 'vue'
+import { useSession } from './session'
+import SignIn from './SignIn.vue'
+
+const session = useSession()
+onMounted(session.find)
+
+const theme = {
+  token: {
+    colorPrimary: '#1E5A68', colorText: '#1C2A31', colorTextPlaceholder: '#6b757a', colorBorder: '#8B8577',
+    colorBgContainer: '#FFFEFB', colorError: '#A23E10', borderRadius: 5, controlHeight: 44, fontSize: 16,
+    fontFamily: "'Source Sans 3', system-ui, sans-serif", wireframe: true, boxShadow: 'none',
+  },
+}
+</script>
+
+<template>
+  <ConfigProvider :theme="theme">
+    <template v-if="session.known">
+      <SignIn v-if="!session.me" />
+      <template v-else>
+        <RouterView />
+        <div v-if="session.lost" class="over" role="dialog" aria-modal="true" aria-label="You are signed out">
+          <SignIn again />
+        </div>
+      </template>
+    </template>
+  </ConfigProvider>
+</template>
+
+<style scoped>
+.over { position: fixed; inset: 0; background: rgb(28 42 49 / 45%); display: grid; place-items: center; z-index: 50; }
+</style>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
+import ProblemNote from '@/ui/ProblemNote.vue'
+import { minutesWords } from '@/ui/tape'
+import { handedOver } from './handedOver'
+import { useSession } from './session'
+
+/** The home sheet as it stands: always at the right edge, handed over from here at any moment. */
+const props = defineProps<{ frame: Schemas['Frame'] }>()
+const emit = defineEmits<{ changed: [] }>()
+const session = useSession()
+const router = useRouter()
+const busy = ref(false)
+const problem = ref<Problem | null>(null)
+
+async function handOver(): Promise<void> {
+  busy.value = true
+  const result = await outcome(clinic.POST('/api/visits/{visit}/hand-over', { params: { path: { visit: props.frame.visit } } }))
+  busy.value = false
+  problem.value = result.ok ? null : result.problem
+  if (!result.ok) return
+  handedOver.value = { visit: props.frame.visit, link: result.data.link, version: result.data.version.number }
+  emit('changed')
+  await router.push(`/visit/${props.frame.visit}/home`)
+}
+</script>
+
+<template>
+  <aside class="sheet" aria-label="The sheet in progress">
+    <h2>For {{ frame.client.first_name }}, at home</h2>
+    <p class="small quiet">
+      version {{ frame.sheet.version }}, draft
+      <template v-if="frame.sheet.drills.length">
+        · {{ minutesWords(frame.sheet.seconds) }}<template v-if="frame.sheet.minutes_available"> of {{ frame.sheet.minutes_available }} min</template>
+      </template>
+    </p>
+    <p v-if="frame.sheet.over_minutes" class="clay small"><strong>Longer than the minutes there are.</strong></p>
+    <div v-if="!frame.sheet.drills.length && !frame.sheet.refused.length" class="empty quiet">
+      <p v-if="frame.issues_program">Nothing on the sheet yet. Tick drills in Match and they appear here, with their minutes.</p>
+      <p v-else>No program can be issued: the screen is {{ frame.outcome_words }}.</p>
+    </div>
+    <ol>
+      <li v-for="drill in frame.sheet.drills" :key="drill.drill">
+        <strong>{{ drill.title }}</strong>
+        <span class="small quiet">
+          {{ drill.sides[0]?.words }}
+          <template v-if="drill.sides.length > 1"> · each side</template>
+          <template v-else-if="drill.side !== 'both'"> · {{ drill.side }}</template>
+        </span>
+        <span v-for="change in drill.changed" :key="change" class="small clay">changed: {{ change }}</span>
+      </li>
+    </ol>
+    <p v-for="refused in frame.sheet.refused" :key="refused.drill" class="small clay">
+      <strong>{{ refused.title }}</strong> taken off: {{ refused.reason }}
+    </p>
+    <div v-if="frame.sheet.drills.length" class="stop-box small">
+      <strong>Stop and tell us:</strong> a sharp pain, locking or giving way; shooting pain, tingling or numbness; pain still worse the next morning
+    </div>
+    <p v-if="frame.sheet.drills.length && frame.sheet.leave_out.length" class="small">
+      <strong>Leave out for now:</strong> {{ frame.sheet.leave_out.join('; ') }}
+    </p>
+    <div class="push" />
+    <ProblemNote :problem="problem" />
+    <button v-if="session.may('hand-over')" class="act next" :disabled="busy || !frame.sheet.drills.length || !frame.issues_program || !!frame.sheet.refused.length" @click="handOver">
+      Hand over version {{ frame.sheet.version }}
+    </button>
+    <p v-else class="small quiet">A clinician hands the sheet over.</p>
+  </aside>
+</template>
+
+<style scoped>
+.sheet {
+  background: var(--card); border: 1px solid var(--line); box-shadow: 0 6px 18px rgb(70 60 40 / 12%); border-radius: 4px;
+  padding: 1.1rem 1rem; display: flex; flex-direction: column; gap: 0.5rem; min-height: 100%;
+}
+ol { list-style: none; counter-reset: n; margin: 0; padding: 0; }
+li { counter-increment: n; display: grid; border-top: 1px solid var(--line); padding: 0.4rem 0 0.4rem 1.5rem; position: relative; }
+li::before { content: counter(n); position: absolute; left: 0; color: var(--ink-2); font-size: 0.875rem; top: 0.45rem; }
+.empty { border: 1px dashed var(--line-strong); padding: 0.8rem; border-radius: 4px; }
+.push { flex: 1; }
+</style>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import PathLine from '@/ui/PathLine.vue'
+import { useSession } from './session'
+import SheetAside from './SheetAside.vue'
+import { useVisit } from './useVisit'
+
+const { visit, frame, refresh } = useVisit()
+const session = useSession()
+const sideWords = computed(() => (frame.value?.side === 'both' ? 'both sides' : (frame.value?.side ?? '')))
+const stopped = computed(() => ['hold', 'refer', 'emergency'].includes(frame.value?.outcome ?? ''))
+</script>
+
+<template>
+  <div class="shell">
+    <header>
+      <RouterLink to="/" class="brand">Ease Path</RouterLink>
+      <p v-if="frame" class="who">
+        <strong>{{ frame.client.name }}</strong>
+        <span>{{ [frame.client.age, frame.client.trade].filter(Boolean).join(', ') }}</span>
+        <span v-if="frame.condition">· {{ [sideWords, frame.condition].filter(Boolean).join(' ') }}</span>
+        <span v-if="frame.since">· since {{ frame.since }}</span>
+      </p>
+      <template v-if="frame">
+        <p class="tag">irritability {{ frame.irritability }}</p>
+        <p class="tag" :class="{ stop: frame.refused || stopped }">
+          <template v-if="stopped">screen: {{ frame.outcome_words }}</template>
+          <template v-else>{{ frame.refused }} drills refused, {{ frame.changed }} changed</template>
+        </p>
+      </template>
+      <p class="right small quiet" v-if="frame">visit {{ frame.number }}{{ frame.closed ? ', closed' : '' }} · {{ session.me?.name }}</p>
+    </header>
+    <div v-if="frame" class="body">
+      <PathLine :steps="frame.path" :visit="visit" class="left" />
+      <main class="middle"><RouterView :key="visit" /></main>
+      <div class="edge"><SheetAside :frame="frame" @changed="refresh" /></div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.shell { min-height: 100vh; display: flex; flex-direction: column; }
+header {
+  display: flex; align-items: center; gap: 1rem; padding: 0 1.25rem; min-height: 54px; background: var(--card);
+  border-bottom: 1px solid var(--line); flex-wrap: wrap;
+}
+.brand { font-family: var(--serif); font-weight: 600; font-size: 1.15rem; color: var(--river); text-decoration: none; min-height: 44px; display: inline-flex; align-items: center; }
+.who { display: flex; gap: 0.4rem; flex-wrap: wrap; }
+.tag { border-left: 3px solid var(--river); padding-left: 0.6rem; font-size: 0.95rem; }
+.tag.stop { border-color: var(--clay); color: var(--clay); }
+.right { margin-left: auto; }
+.body { flex: 1; display: grid; grid-template-columns: 172px minmax(0, 1fr) 318px; }
+.left { padding: 0.4rem 0 0.4rem 0.4rem; }
+.middle { padding: 1.1rem 1.2rem; min-width: 0; }
+.edge { background: var(--paper-deep); border-left: 1px solid var(--line); padding: 1rem; }
+@media (max-width: 1000px) {
+  .body { grid-template-columns: 130px minmax(0, 1fr); }
+  .edge { grid-column: 1 / -1; }
+}
+</style>

@@ -1,0 +1,28 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+const later = () => import('@/steps/later/LaterStep.vue')
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'caseload', component: () => import('@/caseload/CaseloadPage.vue') },
+    {
+      path: '/visit/:visit(\\d+)',
+      component: () => import('./VisitShell.vue'),
+      children: [
+        { path: '', redirect: (to) => `/visit/${String(to.params.visit)}/story` },
+        { path: 'story', name: 'story', component: () => import('@/steps/story/StoryStep.vue') },
+        { path: 'screening', name: 'screening', component: () => import('@/steps/screening/ScreeningStep.vue') },
+        { path: 'match', name: 'match', component: () => import('@/steps/match/MatchStep.vue') },
+        { path: 'home', name: 'home', component: () => import('@/steps/home/HomeStep.vue') },
+        { path: 'adjust', name: 'adjust', component: () => import('@/steps/adjust/AdjustStep.vue') },
+        { path: 'measure', name: 'measure', component: later },
+        { path: 'compose', name: 'compose', component: later },
+        { path: 'tryout', name: 'tryout', component: later },
+        { path: 'respond', name: 'respond', component: later },
+      ],
+    },
+    { path: '/sheet/:version(\\d+)', name: 'sheet', component: () => import('@/sheet/PrintedSheet.vue') },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue') },
+  ],
+})

@@ -1,0 +1,38 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import { clinic, onSignedOut, outcome, type Schemas } from '@/api/client'
+
+/** Who is signed in; `lost` is set while a session ran out and the page behind it is kept. */
+export const useSession = defineStore('session', () => {
+  const me = ref<Schemas['Me'] | null>(null)
+  const known = ref(false)
+  const lost = ref(false)
+
+  onSignedOut(() => {
+    if (me.value) lost.value = true
+  })
+
+  async function find(): Promise<void> {
+    const found = await outcome(clinic.GET('/api/session'))
+    me.value = found.ok ? found.data : null
+    known.value = true
+  }
+
+  async function signIn(username: string, password: string): Promise<Record<string, string>> {
+    const found = await outcome(clinic.POST('/api/session', { body: { username, password } }))
+    if (!found.ok) return Object.keys(found.problem.fields ?? {}).length ? found.problem.fields! : { password: found.problem.title }
+    me.value = found.data
+    lost.value = false
+    return {}
+  }
+
+  async function signOut(): Promise<void> {
+    await outcome(clinic.DELETE('/api/session'))
+    me.value = null
+    lost.value = false
+  }
+
+  const may = (verb: string): boolean => me.value?.may.includes(verb) ?? false
+
+  return { me, known, lost, find, signIn, signOut, may }
+})

@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { clinic, outcome, type Schemas } from '@/api/client'
+import { useSession } from '@/app/session'
+import { unwrap } from '@/app/useVisit'
+import RippleLine from '@/ui/RippleLine.vue'
+import NewClient from './NewClient.vue'
+
+const session = useSession()
+const router = useRouter()
+const filter = ref('all')
+const adding = ref(false)
+const { data, isError, refetch } = useQuery({
+  queryKey: ['caseload'],
+  queryFn: async () => unwrap(await outcome(clinic.GET('/api/caseload'))),
+})
+
+const FILTERS = [
+  { value: 'all', text: 'everybody', kinds: null },
+  { value: 'stop', text: 'stopped or held', kinds: ['stop', 'held'] },
+  { value: 'act', text: 'needs a look', kinds: ['look', 'answer', 'plan'] },
+  { value: 'ask', text: 'to ask', kinds: ['ask'] },
+  { value: 'up', text: 'ready to step up', kinds: ['step-up'] },
+] as const
+
+const count = (kinds: readonly string[] | null) => (data.value ?? []).filter((line) => !kinds || kinds.includes(line.kind)).length
+const lines = computed(() => {
+  const kinds = FILTERS.find((f) => f.value === filter.value)?.kinds as readonly string[] | null
+  return (data.value ?? []).filter((line) => !kinds || kinds.includes(line.kind))
+})
+const today = computed(() => {
+  const day = session.me ? new Date(`${session.me.today}T12:00:00`) : new Date()
+  return day.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
+})
+const grave = (line: Schemas['CaseLine']) => line.kind === 'stop' || line.kind === 'held' || line.kind === 'look'
+
+const STEPS: Record<string, string> = { stop: 'screening', held: 'screening', answer: 'screening', plan: 'match', look: 'adjust', ask: 'home', 'step-up': 'adjust' }
+
+async function open(line: Schemas['CaseLine']): Promise<void> {
+  const found = await outcome(clinic.POST('/api/complaints/{complaint}/visits', { params: { path: { complaint: line.complaint } } }))
+  if (found.ok) await router.push(`/visit/${found.data.visit}/${STEPS[line.kind] ?? 'story'}`)
+}
+</script>
+
+<template>
+  <div class="page">
+    <header>
+      <span class="brand">Ease Path</span>
+      <span class="quiet">{{ session.me?.clinic }}</span>
+      <span class="right small">
+        {{ session.me?.name }}, {{ session.me?.role }}
+        <button class="act plain" @click="session.signOut">Sign out</button>
+      </span>
+    </header>
+    <main>
+      <div class="head">
+        <div>
+          <h1>{{ today }}</h1>
+          <p class="quiet">who needs something today, and what</p>
+        </div>
+        <button class="act next" @click="adding = true">Take in a client</button>
+      </div>
+      <nav class="filters" aria-label="Filter">
+        <button v-for="one in FILTERS" :key="one.value" :aria-pressed="filter === one.value" @click="filter = one.value">
+          {{ one.text }} <span class="quiet">{{ count(one.kinds) }}</span>
+        </button>
+      </nav>
+      <div v-if="isError" class="stop-box">The caseload could not be read. <button class="act" @click="refetch()">Try again</button></div>
+      <ul v-else class="lines" aria-label="Caseload">
+        <li v-for="line in lines" :key="line.complaint" :class="{ grave: grave(line) }">
+          <button class="line" @click="open(line)">
+            <span class="need">
+              <strong>{{ line.what }}</strong>
+              <span class="small why">{{ line.why }}</span>
+            </span>
+            <span class="who">
+              <strong>{{ line.name }}</strong>
+              <span class="small quiet">{{ line.trade }} · {{ [line.side === 'both' ? 'both sides' : line.side, line.condition].filter(Boolean).join(' ') }}</span>
+            </span>
+            <span class="ripples"><RippleLine :kinds="line.ripples" words /></span>
+            <span class="small quiet last">
+              <template v-if="line.version">version {{ line.version }}</template>
+              <template v-else>no program</template>
+              <br />
+              <template v-if="line.last_session">last session {{ line.last_session }}</template>
+              <template v-else>visit {{ line.visit_number }}{{ line.visit_open ? ', open' : '' }}</template>
+            </span>
+          </button>
+        </li>
+        <li v-if="data && !lines.length" class="none quiet">
+          {{ data.length ? 'Nobody here under this filter.' : 'No clients yet. Take in a client, tell the story, screen, match, hand over.' }}
+        </li>
+      </ul>
+      <p class="small quiet foot">
+        <span><RippleLine :kinds="[{ kind: 'calm' }]" /> calm</span>
+        <span><RippleLine :kinds="[{ kind: 'stirred' }]" /> stirred</span>
+        <span><RippleLine :kinds="[{ kind: 'flared' }]" /> flared</span>
+        <span><RippleLine :kinds="[{ kind: 'waiting' }]" /> waiting for a morning</span>
+      </p>
+    </main>
+    <NewClient v-if="adding" @close="adding = false" />
+  </div>
+</template>
+
+<style scoped>
+header { display: flex; gap: 1rem; align-items: center; padding: 0 1.5rem; min-height: 54px; background: var(--card); border-bottom: 1px solid var(--line); }
+.brand { font-family: var(--serif); font-weight: 600; font-size: 1.15rem; color: var(--river); }
+.right { margin-left: auto; }
+main { max-width: 1120px; margin: 0 auto; padding: 1.5rem; }
+.head { display: flex; justify-content: space-between; align-items: end; gap: 1rem; }
+.filters { display: flex; gap: 0.3rem; flex-wrap: wrap; margin: 1rem 0 0.6rem; }
+.filters button { min-height: 44px; border: 0; border-bottom: 3px solid var(--line); background: none; font: inherit; padding: 0 0.9rem; cursor: pointer; }
+.filters button[aria-pressed='true'] { border-color: var(--river); color: var(--river); font-weight: 600; }
+.lines { list-style: none; margin: 0; padding: 0; }
+.line {
+  display: grid; grid-template-columns: minmax(0, 1.5fr) minmax(0, 1.1fr) 250px 130px; gap: 1.2rem; align-items: center; width: 100%;
+  text-align: left; font: inherit; color: inherit; background: var(--card); border: 1px solid var(--line); border-left: 4px solid var(--river);
+  border-radius: 4px; padding: 0.8rem 1rem; margin-bottom: 0.5rem; cursor: pointer;
+}
+.line:hover { border-color: var(--river); }
+.grave .line { border-left-color: var(--clay); }
+.grave .need strong { color: var(--clay); }
+.need, .who { display: grid; }
+.need strong { font-family: var(--serif); font-size: 1.1rem; }
+.why { color: var(--ink-2); }
+.last { text-align: right; }
+.none { border: 1px dashed var(--line-strong); border-radius: 4px; padding: 1.5rem; }
+.foot { display: flex; gap: 1.5rem; margin-top: 1rem; }
+.foot span { display: inline-flex; align-items: center; gap: 0.3rem; }
+@media (max-width: 900px) { .line { grid-template-columns: 1fr; gap: 0.4rem; } .last { text-align: left; } }
+</style>

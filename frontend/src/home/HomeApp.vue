@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { homeClient, outcome, type HomeSchemas, type Problem } from '@/api/client'
+import { newId } from '@/ui/newId'
+import AfterSession from './AfterSession.vue'
+import MorningCard from './MorningCard.vue'
+import SessionPlayer from './SessionPlayer.vue'
+import SheetView from './SheetView.vue'
+import { useOutbox } from './outbox'
+import { useRun } from './useRun'
+
+const token = location.pathname.split('/')[2] ?? ''
+const store = `easepath:sheet:${token}`
+const sheet = ref<HomeSchemas['HomeSheet'] | null>(null)
+const problem = ref<Problem | null>(null)
+const told = ref(new Set<string>())
+const sentToday = ref(false)
+const outbox = useOutbox(token)
+const run = useRun(sheet, token)
+
+async function load(): Promise<void> {
+  const found = await outcome(homeClient.GET('/home/api/{token}/sheet', { params: { path: { token } } }))
+  if (found.ok) {
+    sheet.value = found.data
+    localStorage.setItem(store, JSON.stringify(found.data))
+    problem.value = null
+  } else if (found.problem.status === 0) {
+    const kept = localStorage.getItem(store)
+    sheet.value = kept ? (JSON.parse(kept) as HomeSchemas['HomeSheet']) : null
+    problem.value = sheet.value ? null : found.problem
+  } else {
+    problem.value = found.problem
+    localStorage.removeItem(store)
+  }
+  if (sheet.value && run.state.value && run.state.value.version !== sheet.value.version) run.clear()
+}
+
+onMounted(async () => {
+  await load()
+  await outbox.flush()
+})
+
+const mornings = computed(() => (sheet.value?.mornings_open ?? []).filter((m) => !told.value.has(m.session)))
+const phone = computed(() => sheet.value?.clinic.phone)
+
+async function tellMorning(session: string, pain: number, unusual: string): Promise<void> {
+  told.value = new Set([...told.value, session])
+  await outbox.send({ kind: 'morning', body: { id: newId(), session, pain, unusual: unusual as 'none', gone_48h: null } })
+}
+
+async function finish(after: number | null): Promise<void> {
+  const state = run.state.value
+  if (!state || !sheet.value) return
+  const drills = sheet.value.drills
+    .filter((d) => state.reports[d.drill])
+    .map((d) => ({ drill: d.drill, side: d.side as 'both', moved: 'none' as const, ...state.reports[d.drill]!, symptom: state.reports[d.drill]!.symptom as '' }))
+  run.clear()
+  sentToday.value = true
+  if (drills.length) await outbox.send({ kind: 'session', body: { id: newId(), version: state.version, date: state.date, before: state.before, after, drills, note: '', corrects: null } })
+  await load()
+}
+</script>
+
+<template>
+  <main class="phone">
+    <section v-if="problem" class="dead stop-box">
+      <h1>{{ problem.status === 410 ? 'This link does not work any more' : 'The page could not be read' }}</h1>
+      <p>{{ problem.status === 410 ? 'Please call the clinic that gave it to you and ask for a new one. Do not go on from memory.' : problem.detail }}</p>
+    </section>
+    <p v-else-if="!sheet" class="quiet">one moment</p>
+    <template v-else>
+      <p v-if="outbox.letters.value.length" class="unsent" role="status">
+        {{ outbox.letters.value.length === 1 ? 'One report is' : `${outbox.letters.value.length} reports are` }} kept on this phone and will be sent.
+        <template v-if="outbox.refused.value">The clinic could not take it: {{ outbox.refused.value.title }}. Please call {{ phone }}.</template>
+      </p>
+      <section v-if="sheet.withheld" class="stop-box">
+        <h1>Please pause your program</h1>
+        <p>The clinic wants to talk with you, or a doctor must see you, before you go on. Call {{ phone }}.</p>
+        <p>{{ sheet.clinic.emergency }}</p>
+      </section>
+      <SessionPlayer v-else-if="run.state.value && !run.state.value.finished" :run="run" :sheet="sheet" />
+      <AfterSession v-else-if="run.state.value?.finished" :sheet="sheet" :reports="run.state.value.reports" @done="finish" />
+      <template v-else>
+        <MorningCard v-for="m in mornings" :key="m.session" :date="m.date" :today="sheet.today" @told="(pain, unusual) => tellMorning(m.session, pain, unusual)" />
+        <SheetView :sheet="sheet" :done="sheet.done_today || sentToday" @begin="run.begin" />
+      </template>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.phone { max-width: 480px; margin: 0 auto; padding: 1rem 1.1rem 1.5rem; min-height: 100vh; display: flex; flex-direction: column; gap: 0.9rem; font-size: 1.06rem; }
+.dead { display: grid; gap: 0.6rem; margin-top: 20vh; }
+.unsent { border-left: 4px dotted var(--ink); padding: 0.4rem 0.8rem; background: var(--card); }
+</style>

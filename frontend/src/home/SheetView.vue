@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import type { HomeSchemas } from '@/api/client'
+import PainStrip from '@/ui/PainStrip.vue'
+import TapeLine from '@/ui/TapeLine.vue'
+import { minutesWords } from '@/ui/tape'
+
+/** The current sheet: what to have ready, the drills, what to leave out, and the way into the session. */
+defineProps<{ sheet: HomeSchemas['HomeSheet']; done: boolean }>()
+const emit = defineEmits<{ begin: [before: number | null] }>()
+const asking = ref(false)
+const before = ref<number | null>(null)
+const opened = ref<string | null>(null)
+</script>
+
+<template>
+  <section class="sheet">
+    <p class="small quiet">{{ sheet.clinic.name }} · version {{ sheet.version }}</p>
+    <h1>For {{ sheet.first_name }}</h1>
+    <p v-if="done" class="known-box">Today’s session is with the clinic. Tomorrow morning we ask how you are; that answer decides what comes next.</p>
+    <p v-if="!sheet.drills.length" class="known-box">There is nothing to do for now. The clinic will be in touch, or call {{ sheet.clinic.phone }}.</p>
+    <template v-else>
+      <p><strong>Have ready:</strong> {{ sheet.have_ready.join(', ') || 'nothing' }}. It takes {{ minutesWords(sheet.seconds) }}.</p>
+      <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :width="352" />
+      <ol>
+        <li v-for="(drill, n) in sheet.drills" :key="drill.drill" :class="{ paused: drill.paused }">
+          <button type="button" :aria-expanded="opened === drill.drill" @click="opened = opened === drill.drill ? null : drill.drill">
+            <span class="n">{{ n + 1 }}</span>
+            <span><strong>{{ drill.title }}</strong><br />
+              <span v-if="drill.paused" class="clay">paused: leave it out until the clinic has talked with you</span>
+              <span v-else class="quiet">{{ drill.sides.length > 1 ? 'each side: ' : drill.side === 'both' ? '' : `${drill.side}: ` }}{{ drill.sides[0]?.words }}</span>
+            </span>
+          </button>
+          <div v-if="opened === drill.drill" class="more">
+            <p v-for="line in drill.do" :key="line">{{ line }}</p>
+            <p><strong>You should feel:</strong> {{ drill.feel }}</p>
+            <p v-if="drill.easier"><strong>Too hard:</strong> {{ drill.easier }}</p>
+            <p><strong>Too easy:</strong> {{ drill.harder }}</p>
+            <p v-for="change in drill.changed" :key="change" class="clay"><strong>Changed for you:</strong> {{ change }}</p>
+            <p class="stop-box"><strong>Stop this drill for</strong> {{ drill.stop.join('; ') }}.</p>
+          </div>
+        </li>
+      </ol>
+      <p v-if="sheet.leave_out.length"><strong>Leave out for now:</strong> {{ sheet.leave_out.join('; ') }}.</p>
+      <div v-if="asking" class="ask">
+        <PainStrip v-model="before" label="Before you begin: pain now" large />
+        <button class="act next big" :disabled="before === null" @click="emit('begin', before)">Begin</button>
+      </div>
+      <button v-else class="act next big" @click="asking = true">{{ done ? 'Do it once more' : 'Start the session' }}</button>
+    </template>
+    <div class="stop-box"><strong>Stop and call {{ sheet.clinic.phone }}</strong> for a sharp or shooting pain, tingling or numbness, locking or giving way, or pain still worse the next morning. {{ sheet.clinic.emergency }}</div>
+    <p class="small quiet">Made with a licensed professional. It is no diagnosis. The surgeon’s protocol wins. Check chairs and supports before use.</p>
+  </section>
+</template>
+
+<style scoped>
+.sheet { display: grid; gap: 0.8rem; }
+ol { list-style: none; margin: 0; padding: 0; }
+li { border-top: 1px solid var(--line); }
+li button { display: grid; grid-template-columns: 1.8rem 1fr; width: 100%; text-align: left; border: 0; background: none; font: inherit; padding: 0.6rem 0; cursor: pointer; min-height: 56px; }
+.n { font-weight: 600; color: var(--river); }
+.more { display: grid; gap: 0.4rem; padding: 0 0 0.8rem 1.8rem; }
+.paused strong { text-decoration: line-through; }
+.ask { display: grid; gap: 0.8rem; background: var(--card); border: 1px solid var(--line); padding: 1rem; border-radius: 5px; }
+.big { min-height: 60px; font-size: 1.2rem; width: 100%; }
+</style>

@@ -1,0 +1,22 @@
+/** What the client reads for the words of the log. */
+export const SYMPTOMS: Record<string, string> = {
+  none: 'nothing special', pull: 'a pull', effort: 'the muscle working', 'muscle-burn': 'heat in the muscle', ache: 'an ache',
+  stiffness: 'stiffness', soreness: 'soreness', pinch: 'a pinch in the joint', cramp: 'a cramp', burning: 'burning',
+  sharp: 'a sharp pain', shooting: 'a shooting pain', tingling: 'tingling', numbness: 'numbness', locking: 'it locked',
+  'giving-way': 'it gave way',
+}
+
+export const UNUSUAL: { value: string; text: string }[] = [
+  { value: 'none', text: 'a usual day' }, { value: 'training', text: 'hard training' }, { value: 'work', text: 'heavy work' },
+  { value: 'travel', text: 'a long journey' }, { value: 'poor-sleep', text: 'poor sleep' }, { value: 'other', text: 'something else' },
+]
+
+/** Where something was felt, in words. */
+export function siteWords(site: string, feel: string): string {
+  return site === 'target' ? `where it should be: ${feel}` : site.replaceAll('-', ' ')
+}
+
+/** Which leg or arm a stretch of the session is for. */
+export function sideWords(side: string | null | undefined): string {
+  return side === 'left' ? 'LEFT side' : side === 'right' ? 'RIGHT side' : ''
+}

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { clinic, outcome } from '@/api/client'
+import { unwrap } from '@/app/useVisit'
+import TapeLine from '@/ui/TapeLine.vue'
+import { minutesWords } from '@/ui/tape'
+
+const route = useRoute()
+const router = useRouter()
+const version = Number(route.params.version)
+const { data: sheet, isError } = useQuery({
+  queryKey: ['sheet', version],
+  queryFn: async () => unwrap(await outcome(clinic.GET('/api/versions/{version}/sheet', { params: { path: { version } } }))),
+})
+const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
+const print = () => window.print()
+const sideWords = computed(() => (drill: { side: string; sides: { side: string; words: string }[] }) => {
+  if (drill.sides.length > 1) {
+    const [one, two] = drill.sides
+    return one?.words === two?.words ? `each side, ${one?.side} first: ${one?.words}` : drill.sides.map((s) => `${s.side}: ${s.words}`).join('; ')
+  }
+  return drill.side === 'both' ? (drill.sides[0]?.words ?? '') : `${drill.side} side: ${drill.sides[0]?.words}`
+})
+</script>
+
+<template>
+  <div class="desk">
+    <nav class="bar"><button class="act" @click="router.back()">Back</button><button class="act next" @click="print">Print</button></nav>
+    <p v-if="isError" class="stop-box">This sheet is not there. Go back and open it from Home.</p>
+    <main v-if="sheet" class="page">
+      <header>
+        <div>
+          <h1>For {{ sheet.first_name }}, at home</h1>
+          <p>{{ sheet.clinic.name }} · {{ sheet.clinic.phone }}</p>
+        </div>
+        <p class="version">version {{ sheet.version }}<br />{{ sheet.date }}, {{ sheet.by }}</p>
+      </header>
+      <p class="ready"><strong>Have ready:</strong> {{ sheet.have_ready.join(', ') || 'nothing' }}. <strong>It takes</strong> {{ minutesWords(sheet.seconds) }}.</p>
+      <TapeLine v-if="sheet.drills.length" :stretches="sheet.timeline" :drills="sheet.drills" :available="(sheet.minutes_available ?? 0) * 60" :width="700" />
+      <p v-if="sheet.difference.length" class="small"><strong>New in this version:</strong> {{ sheet.difference.join('; ') }}.</p>
+      <ol>
+        <li v-for="(drill, n) in sheet.drills" :key="drill.drill">
+          <h2><span class="n">{{ n + 1 }}</span> {{ drill.title }}</h2>
+          <p class="dose"><strong>{{ sideWords(drill) }}</strong> · {{ drill.per_day > 1 ? `${drill.per_day} times a day` : 'once a day' }}, {{ drill.days_per_week }} days a week · {{ drill.place === 'stand' ? 'standing' : `on the ${drill.place}` }}</p>
+          <div class="cols">
+            <div><p v-for="line in drill.do" :key="line">{{ line }}</p></div>
+            <div class="small">
+              <p><strong>You should feel:</strong> {{ drill.feel }}</p>
+              <p><strong>Too hard:</strong> {{ drill.easier || 'do less, or leave it out and tell us' }} <strong>Too easy:</strong> {{ drill.harder }}</p>
+              <p v-for="change in drill.changed" :key="change" class="changed"><strong>Changed for you:</strong> {{ change }}</p>
+            </div>
+          </div>
+          <p class="stop"><strong>Stop this drill for:</strong> {{ drill.stop.join('; ') }}.</p>
+        </li>
+      </ol>
+      <p v-if="sheet.leave_out.length" class="small"><strong>Leave out for now:</strong> {{ sheet.leave_out.join('; ') }}.</p>
+      <div class="stop-box"><strong>Stop and call us, {{ sheet.clinic.phone }},</strong> when pain is still worse the next morning, or a stop sign comes. {{ sheet.clinic.emergency }}</div>
+      <table>
+        <caption>Tick each day; pain 0 to 10</caption>
+        <tbody>
+          <tr><th></th><td v-for="day in DAYS" :key="day">{{ day }}</td></tr>
+          <tr v-for="row in ['done', 'before', 'worst', 'after', 'next morning']" :key="row"><th>{{ row }}</th><td v-for="day in DAYS" :key="day"></td></tr>
+        </tbody>
+      </table>
+      <p class="small quiet">Made with a licensed professional; no diagnosis. The surgeon’s protocol and local rules win over this sheet. Check chairs and supports before use.</p>
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.desk { padding: 1rem; }
+.bar { display: flex; gap: 0.5rem; max-width: 760px; margin: 0 auto 0.8rem; }
+.page { max-width: 760px; margin: 0 auto; background: #fff; padding: 1.6rem 1.8rem; border: 1px solid var(--line); display: grid; gap: 0.6rem; }
+header { display: flex; justify-content: space-between; border-bottom: 2px solid var(--ink); padding-bottom: 0.5rem; }
+.version { text-align: right; font-size: 0.9rem; }
+ol { list-style: none; margin: 0; padding: 0; }
+li { border-top: 1px solid var(--line-strong); padding: 0.5rem 0; break-inside: avoid; }
+h2 { font-size: 1.1rem; }
+.n { display: inline-block; min-width: 1.3rem; }
+.cols { display: grid; grid-template-columns: 1.1fr 1fr; gap: 1rem; margin: 0.2rem 0; }
+.stop { border-left: 4px solid var(--clay); padding-left: 0.5rem; font-size: 0.92rem; }
+.changed { color: var(--clay-dark); }
+table { border-collapse: collapse; width: 100%; break-inside: avoid; }
+caption { text-align: left; font-size: 0.875rem; }
+th, td { border: 1px solid var(--line-strong); height: 1.5rem; font-size: 0.8rem; text-align: center; font-weight: 400; }
+th { width: 6.5rem; text-align: left; padding-left: 0.3rem; }
+@media print {
+  @page { size: auto; margin: 12mm; }
+  .desk { padding: 0; }
+  .bar { display: none; }
+  .page { border: 0; padding: 0; max-width: none; }
+  .stop-box { background: none; border: 2px solid #000; color: #000; }
+  .changed { color: #000; }
+}
+</style>

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { useRouter } from 'vue-router'
+import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
+import { useSession } from '@/app/session'
+import { useVisit } from '@/app/useVisit'
+import ProblemNote from '@/ui/ProblemNote.vue'
+import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
+import DrillProposal from './DrillProposal.vue'
+import PlanProposal from './PlanProposal.vue'
+
+const { visit, frame, refresh } = useVisit()
+const session = useSession()
+const router = useRouter()
+const path = { visit: visit.value }
+const review = shallowRef<Schemas['ReviewOut'] | null>(null)
+const problem = ref<Problem | null>(null)
+const closing = ref<Problem | null>(null)
+const made = ref<Schemas['VersionLine'] | null | undefined>(undefined)
+const why = ref<{ title: string; reasons: ReasonCard[] } | null>(null)
+
+async function open(): Promise<void> {
+  const found = await outcome(clinic.POST('/api/visits/{visit}/review', { params: { path } }))
+  problem.value = found.ok ? null : found.problem
+  if (found.ok) review.value = found.data
+}
+onMounted(open)
+
+const drills = computed(() => review.value?.proposals.filter((p) => p.about === 'drill') ?? [])
+const plan = computed(() => review.value?.proposals.filter((p) => p.about === 'plan') ?? [])
+const undecided = computed(() => review.value?.proposals.filter((p) => p.decision === 'open' && !['hold', 'keep', ''].includes(p.action)).length ?? 0)
+
+function explain(p: Schemas['ProposalOut']): void {
+  why.value = { title: p.title, reasons: [{ rule: p.rule_name, text: p.detail, threshold: p.threshold }, { rule: 'why there is this rule', text: p.rule_text }] }
+}
+
+function update(found: Schemas['ReviewOut']): void {
+  review.value = found
+  closing.value = null
+  refresh()
+}
+
+async function close(): Promise<void> {
+  if (!review.value) return
+  const found = await outcome(clinic.POST('/api/reviews/{review}/close', { params: { path: { review: review.value.id } } }))
+  closing.value = found.ok ? null : found.problem
+  if (!found.ok) return
+  made.value = found.data.version ?? null
+  await refresh()
+}
+
+async function again(): Promise<void> {
+  made.value = undefined
+  await open()
+}
+</script>
+
+<template>
+  <section v-if="frame" aria-label="Adjust">
+    <div class="head">
+      <h1>Adjust</h1>
+      <span v-if="review" class="quiet">
+        responses to version {{ review.version }}<template v-if="review.adherence !== null && review.adherence !== undefined"> · {{ Math.round(review.adherence * 100) }} % of the due dates logged</template>
+      </span>
+    </div>
+    <ProblemNote v-if="problem && problem.status !== 404" :problem="problem" />
+    <p v-else-if="problem" class="empty quiet">There is no plan to adjust yet. Hand over a sheet first; its responses and the proposals of the rules appear here.</p>
+
+    <template v-if="made !== undefined">
+      <div class="known-box done">
+        <template v-if="made">
+          <h2>Version {{ made.number }} is made</h2>
+          <p>What is different from version {{ made.number - 1 }}:</p>
+          <ul><li v-for="line in made.difference" :key="line">{{ line }}</li><li v-if="!made.difference.length">the next stage is open; the drills stay as they are</li></ul>
+          <p class="small quiet">The private link shows it from now on. Version {{ made.number - 1 }} stays readable.</p>
+          <div class="acts">
+            <button class="act next" @click="router.push(`/sheet/${made.id}`)">Print version {{ made.number }}</button>
+            <button class="act" @click="again">See the proposals for version {{ made.number }}</button>
+          </div>
+        </template>
+        <template v-else>
+          <h2>Nothing changed</h2>
+          <p>The review is closed and the plan goes on as it is.</p>
+          <button class="act" @click="again">Open the review again</button>
+        </template>
+      </div>
+    </template>
+    <template v-else-if="review">
+      <DrillProposal v-for="p in drills" :key="p.id" :proposal="p" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
+      <PlanProposal v-for="p in plan" :key="p.id" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
+      <ProblemNote :problem="closing" />
+      <div v-if="session.may('decide-proposal')" class="acts foot">
+        <button class="act next" :disabled="undecided > 0" @click="close">Close the review</button>
+        <span class="quiet">{{ undecided ? `${undecided} to decide` : 'everything decided; what was accepted becomes one new version' }}</span>
+      </div>
+      <p v-else class="quiet">A clinician decides the proposals.</p>
+    </template>
+    <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" :source="`knowledge ${review?.knowledge_version ?? ''}: clinical consensus, reviewed`" @close="why = null" />
+  </section>
+</template>
+
+<style scoped>
+section { display: grid; gap: 0.7rem; }
+.head { display: flex; align-items: baseline; gap: 1rem; }
+.empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
+.done { background: var(--card); padding: 1rem; display: grid; gap: 0.5rem; }
+.acts { display: flex; gap: 0.7rem; align-items: center; }
+.foot { border-top: 2px solid var(--line); padding-top: 0.8rem; }
+ul { margin: 0; padding-left: 1.2rem; }
+</style>

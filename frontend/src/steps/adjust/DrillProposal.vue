@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { Input } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
+import ProblemNote from '@/ui/ProblemNote.vue'
+import RippleLine from '@/ui/RippleLine.vue'
+
+/** One drill: its responses, what the rule proposes, and the clinician's decision. */
+const props = defineProps<{ proposal: Schemas['ProposalOut']; may: boolean }>()
+const emit = defineEmits<{ decided: [review: Schemas['ReviewOut']]; explain: []; stale: [] }>()
+type Decision = 'accept' | 'change' | 'refuse' | 'open'
+
+const mode = ref<'change' | 'refuse' | null>(null)
+const reason = ref('')
+const step = ref<number | null>(null)
+const problem = ref<Problem | null>(null)
+
+const WORDS: Record<string, string> = {
+  suspend: 'Suspend the plan', stop: 'Stop this drill', pause: 'Pause this drill', swap: 'Swap', 'step-back': 'Step back',
+  ease: 'Ease', restart: 'Start again lower', hold: 'Hold', progress: 'Step up', keep: 'Keep at the top',
+}
+const grave = computed(() => ['suspend', 'stop', 'pause', 'swap', 'step-back', 'ease'].includes(props.proposal.action))
+const asks = computed(() => !['hold', 'keep'].includes(props.proposal.action))
+const stopSign = computed(() => ['suspend', 'stop', 'pause'].includes(props.proposal.action))
+const DECIDED: Record<string, string> = { accept: 'accepted', change: 'changed', refuse: 'refused' }
+
+async function decide(decision: Decision): Promise<void> {
+  const present = props.proposal.present
+  const changed = decision === 'change' && present && step.value !== null ? { drill: present.drill, method: present.method, step: step.value } : null
+  const result = await outcome(clinic.POST('/api/proposals/{proposal}', {
+    params: { path: { proposal: props.proposal.id } }, body: { decision, reason: reason.value, changed_to: changed },
+  }))
+  problem.value = result.ok ? null : result.problem
+  if (!result.ok) {
+    if (result.problem.status === 404) emit('stale')
+    return
+  }
+  mode.value = null
+  emit('decided', result.data)
+}
+</script>
+
+<template>
+  <article :class="{ grave, decided: proposal.decision !== 'open' }" :aria-label="proposal.title">
+    <div class="top">
+      <div class="what">
+        <h2>{{ proposal.title }}</h2>
+        <p class="small quiet">{{ proposal.side === 'both' ? 'both sides' : proposal.side }} · now {{ proposal.present?.words }}</p>
+      </div>
+      <div class="responses">
+        <RippleLine :kinds="proposal.sessions" words />
+        <span v-if="!proposal.sessions.length" class="small quiet">not done yet</span>
+      </div>
+      <div class="verdict">
+        <p class="action">{{ WORDS[proposal.action] }}</p>
+        <p v-if="proposal.to_words" class="small">{{ proposal.to_words }}</p>
+      </div>
+    </div>
+    <p class="detail">
+      <button type="button" class="rule" @click="emit('explain')">{{ proposal.rule_name }}</button>
+      {{ proposal.detail }}
+    </p>
+    <table v-if="proposal.sessions.length">
+      <caption class="visually-hidden">Sessions of {{ proposal.title }}</caption>
+      <thead><tr><th>date</th><th>before</th><th>worst</th><th>after</th><th>next morning</th><th>felt</th><th>response</th></tr></thead>
+      <tbody>
+        <tr v-for="s in proposal.sessions.slice(-3)" :key="s.date">
+          <th scope="row">{{ s.date }}</th><td>{{ s.before ?? '–' }}</td><td>{{ s.during ?? '–' }}</td><td>{{ s.after ?? '–' }}</td>
+          <td>{{ s.morning ?? 'not known' }}</td><td>{{ s.symptom.replaceAll('-', ' ') || 'not known' }}</td><td>{{ s.kind }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <div v-if="may && proposal.decision === 'open'" class="acts">
+      <button v-if="asks" class="act next" @click="decide('accept')">Accept</button>
+      <button class="act" @click="mode = mode === 'change' ? null : 'change'">Change</button>
+      <button v-if="asks && !stopSign" class="act" @click="mode = mode === 'refuse' ? null : 'refuse'">Refuse</button>
+      <span v-if="!asks" class="small quiet">nothing to decide; a lower dose can be chosen by hand</span>
+    </div>
+    <div v-else-if="proposal.decision !== 'open'" class="acts">
+      <strong>{{ DECIDED[proposal.decision] }}</strong>
+      <span v-if="proposal.changed_words">to {{ proposal.changed_words }}</span>
+      <span v-if="proposal.reason" class="quiet">“{{ proposal.reason }}”</span>
+      <span class="small quiet">{{ proposal.decided_by }}</span>
+      <button v-if="may" class="act plain" @click="decide('open')">take back</button>
+    </div>
+    <form v-if="mode" class="form" @submit.prevent="decide(mode!)">
+      <fieldset v-if="mode === 'change'">
+        <legend>Dose by hand</legend>
+        <label v-for="choice in proposal.choices" :key="choice.step" class="choice">
+          <input v-model="step" type="radio" :value="choice.step" name="step" /> {{ choice.words }}
+          <span v-if="choice.step === proposal.present?.step" class="small quiet">as now</span>
+        </label>
+      </fieldset>
+      <label>Reason<Input v-model:value="reason" name="reason" :maxlength="400" :aria-invalid="!!problem?.fields?.reason" /></label>
+      <button class="act" :disabled="mode === 'change' && step === null">{{ mode === 'change' ? 'Change it' : 'Refuse it' }}</button>
+    </form>
+    <ProblemNote :problem="problem" />
+  </article>
+</template>
+
+<style scoped>
+article { background: var(--card); border: 1px solid var(--line); border-left: 4px solid var(--river); padding: 0.7rem 0.9rem; display: grid; gap: 0.4rem; border-radius: 4px; }
+article.grave { border-left-color: var(--clay); }
+article.decided { background: transparent; }
+.top { display: grid; grid-template-columns: minmax(0, 1.2fr) auto minmax(0, 1fr); gap: 1rem; align-items: start; }
+.action { font-weight: 600; font-size: 1.1rem; color: var(--river); }
+.grave .action { color: var(--clay); }
+.rule { border: 1px solid var(--line-strong); border-radius: 3px; background: none; font: inherit; font-size: 0.9rem; min-height: 32px; padding: 0 0.5rem; cursor: pointer; color: var(--river); font-weight: 600; }
+table { border-collapse: collapse; font-size: 0.9rem; }
+th, td { text-align: left; padding: 0.1rem 1rem 0.1rem 0; font-weight: 400; }
+thead th { color: var(--ink-2); font-size: 0.8rem; }
+.acts { display: flex; gap: 0.5rem; align-items: center; flex-wrap: wrap; }
+.form { display: grid; gap: 0.5rem; border-top: 1px solid var(--line); padding-top: 0.5rem; }
+fieldset { border: 0; padding: 0; margin: 0; display: flex; flex-wrap: wrap; gap: 0.1rem 1rem; }
+.choice { min-height: 44px; display: inline-flex; align-items: center; gap: 0.4rem; }
+.choice input { width: 20px; height: 20px; accent-color: var(--river); }
+</style>

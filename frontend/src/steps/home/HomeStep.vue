@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { clinic, outcome, type Problem } from '@/api/client'
+import { handedOver } from '@/app/handedOver'
+import { useSession } from '@/app/session'
+import { unwrap, useVisit } from '@/app/useVisit'
+import ProblemNote from '@/ui/ProblemNote.vue'
+import RippleLine from '@/ui/RippleLine.vue'
+import { minutesWords } from '@/ui/tape'
+import MorningEntry from './MorningEntry.vue'
+
+const { visit, frame, refresh } = useVisit()
+const session = useSession()
+const queries = useQueryClient()
+const path = { visit: visit.value }
+const { data } = useQuery({
+  queryKey: ['visit', visit, 'home'],
+  queryFn: async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/home', { params: { path } }))),
+})
+const link = computed(() => (handedOver.value?.visit === visit.value ? handedOver.value : null))
+const address = computed(() => (link.value ? `${location.origin}${link.value.link}` : ''))
+const copied = ref(false)
+const problem = ref<Problem | null>(null)
+const versions = computed(() => [...(data.value?.versions ?? [])].reverse())
+
+async function copy(): Promise<void> {
+  await navigator.clipboard.writeText(address.value)
+  copied.value = true
+}
+
+async function newLink(): Promise<void> {
+  const found = await outcome(clinic.POST('/api/visits/{visit}/links', { params: { path } }))
+  problem.value = found.ok ? null : found.problem
+  if (found.ok) handedOver.value = { visit: visit.value, link: found.data.link, version: data.value?.versions.at(-1)?.number ?? 1 }
+  await queries.invalidateQueries({ queryKey: ['visit'] })
+}
+
+async function revoke(): Promise<void> {
+  const found = await outcome(clinic.DELETE('/api/visits/{visit}/links', { params: { path } }))
+  problem.value = found.ok ? null : found.problem
+  if (found.ok) handedOver.value = null
+  await queries.invalidateQueries({ queryKey: ['visit'] })
+}
+</script>
+
+<template>
+  <section v-if="data && frame" aria-label="Home">
+    <div class="head"><h1>Home</h1><span class="quiet">{{ data.versions.length ? `version ${data.versions.at(-1)?.number} in use` : 'nothing handed over yet' }}</span></div>
+    <ProblemNote :problem="problem" />
+    <div v-if="link" class="link known-box">
+      <p><strong>{{ frame.client.first_name }}’s private link, shown once:</strong></p>
+      <p><a :href="link.link" target="_blank" rel="noopener" class="address">{{ address }}</a></p>
+      <div class="acts">
+        <button class="act" @click="copy">{{ copied ? 'Copied' : 'Copy the link' }}</button>
+        <RouterLink v-if="versions[0]" class="act next as-link" :to="`/sheet/${versions[0].id}`">Print version {{ versions[0].number }}</RouterLink>
+      </div>
+    </div>
+    <div v-else-if="versions[0]" class="acts">
+      <RouterLink class="act as-link" :to="`/sheet/${versions[0].id}`">Print version {{ versions[0].number }}</RouterLink>
+      <button v-if="session.may('manage-link')" class="act" @click="newLink">Make a private link</button>
+      <button v-if="session.may('manage-link') && data.links_alive" class="act stop" @click="revoke">Revoke {{ data.links_alive === 1 ? 'the link' : `${data.links_alive} links` }}</button>
+    </div>
+    <p v-else class="empty quiet">Tick drills in Match, then hand over the sheet at the right. The printed sheet and the private link appear here.</p>
+
+    <MorningEntry v-if="data.sessions.some((s) => s.morning === null)" :visit="visit" :sessions="data.sessions" :today="frame.today" @saved="refresh" />
+
+    <h2>Sessions <RippleLine v-if="data.ripples.length" :kinds="data.ripples" /></h2>
+    <p v-if="!data.sessions.length" class="quiet">No session yet. Each one arrives here by itself, and the morning after it is asked for.</p>
+    <table v-else>
+      <thead><tr><th>date</th><th>before</th><th>after</th><th>next morning</th><th>drills</th></tr></thead>
+      <tbody>
+        <tr v-for="s in data.sessions" :key="s.id">
+          <th scope="row">{{ s.date }}<span class="small quiet"> v{{ s.version }}</span></th>
+          <td>{{ s.before ?? 'not known' }}</td>
+          <td>{{ s.after ?? 'not known' }}</td>
+          <td :class="{ missing: s.morning === null }">{{ s.morning ?? 'not known' }}<span v-if="s.unusual !== 'none'" class="small quiet"> after {{ s.unusual.replace('-', ' ') }}</span></td>
+          <td>
+            <p v-for="d in s.drills" :key="d.drill" class="drill">
+              <RippleLine :kinds="[{ kind: d.kind, date: s.date }]" /> <strong>{{ d.kind }}</strong> {{ d.title }}
+              <span class="small quiet">worst {{ d.during ?? 'not known' }}, {{ d.done_pct ?? '?' }} % done<template v-if="d.kind !== 'calm'"> – {{ d.why }}</template></span>
+            </p>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+
+    <h2 v-if="versions.length">Versions</h2>
+    <article v-for="v in versions" :key="v.id" class="version">
+      <p><strong>Version {{ v.number }}</strong> {{ v.date }}, {{ v.by }} · {{ v.drills }} drills, {{ minutesWords(v.seconds) }}<template v-if="v.stage"> · stage {{ v.stage }}</template> · <RouterLink :to="`/sheet/${v.id}`">sheet</RouterLink></p>
+      <ul v-if="v.difference.length"><li v-for="line in v.difference" :key="line">{{ line }}</li></ul>
+    </article>
+  </section>
+</template>
+
+<style scoped>
+section { display: grid; gap: 0.7rem; }
+.head { display: flex; align-items: baseline; gap: 1rem; }
+.link { display: grid; gap: 0.4rem; background: var(--card); padding: 0.8rem 1rem; }
+.address { font-weight: 600; overflow-wrap: anywhere; }
+.acts { display: flex; gap: 0.5rem; flex-wrap: wrap; }
+.as-link { display: inline-grid; place-items: center; text-decoration: none; }
+.empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
+h2 { display: flex; gap: 1rem; align-items: center; margin-top: 0.4rem; }
+table { border-collapse: collapse; width: 100%; }
+th, td { text-align: left; vertical-align: top; padding: 0.35rem 0.7rem 0.35rem 0; border-top: 1px solid var(--line); font-weight: 400; }
+thead th { border: 0; color: var(--ink-2); font-size: 0.875rem; }
+tbody th { font-weight: 600; white-space: nowrap; }
+.missing { font-style: italic; }
+.drill { display: flex; gap: 0.4rem; align-items: center; flex-wrap: wrap; }
+.version ul { margin: 0.1rem 0 0; padding-left: 1.1rem; }
+</style>

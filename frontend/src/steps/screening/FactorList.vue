@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { Input } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import type { Schemas } from '@/api/client'
+import { useOptions } from '@/app/options'
+import ChoiceRow from '@/ui/ChoiceRow.vue'
+import FieldNote from '@/ui/FieldNote.vue'
+
+/** Background factors: those this complaint asks about first, any other by name; with side and date where they count. */
+const props = defineProps<{ modelValue: Schemas['FactorIn'][]; view: Schemas['ScreeningOut']; fields: Record<string, string> }>()
+const emit = defineEmits<{ 'update:modelValue': [value: Schemas['FactorIn'][]] }>()
+const { options } = useOptions()
+const search = ref('')
+const byId = computed(() => new Map((options.value?.factors ?? []).map((f) => [f.id, f])))
+const found = computed(() => {
+  const text = search.value.trim().toLowerCase()
+  const listed = new Set(props.modelValue.map((f) => f.factor))
+  const all = (options.value?.factors ?? []).filter((f) => !listed.has(f.id))
+  if (!text) return all.filter((f) => props.view.ask_factors.includes(f.id))
+  return all.filter((f) => f.name.toLowerCase().includes(text)).slice(0, 8)
+})
+
+function add(factor: string): void {
+  emit('update:modelValue', [...props.modelValue, { factor, side: '', since: null }])
+  search.value = ''
+}
+
+function change(index: number, part: Partial<Schemas['FactorIn']>): void {
+  emit('update:modelValue', props.modelValue.map((f, i) => (i === index ? { ...f, ...part } : f)))
+}
+
+function remove(index: number): void {
+  emit('update:modelValue', props.modelValue.filter((_, i) => i !== index))
+}
+</script>
+
+<template>
+  <section class="factors" aria-label="Background factors">
+    <h2>Background</h2>
+    <p v-for="a in view.assumed" :key="a.factor + a.side" class="small quiet">comes with the complaint: {{ a.name }}, {{ a.side }}</p>
+    <div v-for="(f, index) in modelValue" :key="index" class="factor">
+      <div class="line">
+        <strong>{{ byId.get(f.factor)?.name ?? f.factor }}</strong>
+        <button type="button" class="act plain" :aria-label="`Take out ${byId.get(f.factor)?.name}`" @click="remove(index)">take out</button>
+      </div>
+      <div class="line">
+        <ChoiceRow v-if="byId.get(f.factor)?.sided" :model-value="f.side" label="side" hide-label
+          :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }, { value: 'both', text: 'both' }]"
+          @update:model-value="(v) => change(index, { side: v as 'left' })" />
+        <label v-if="byId.get(f.factor)?.dated" class="small">since
+          <Input type="date" :value="f.since ?? ''" style="width: 10rem" @change="(e: Event) => change(index, { since: (e.target as HTMLInputElement).value || null })" />
+        </label>
+      </div>
+      <FieldNote :text="fields[`factors.${index}`] ?? fields[`factors.${index}.since`]" />
+      <p v-if="byId.get(f.factor)?.note" class="small quiet">{{ byId.get(f.factor)?.note }}</p>
+    </div>
+    <Input v-model:value="search" placeholder="add a factor by name" name="factor" aria-label="Add a factor by name" />
+    <div class="found">
+      <button v-for="f in found" :key="f.id" type="button" @click="add(f.id)">+ {{ f.name }}</button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.factors { display: grid; gap: 0.4rem; }
+h2 { font-size: 1.02rem; }
+.factor { border-left: 3px solid var(--river); padding-left: 0.7rem; display: grid; gap: 0.2rem; }
+.line { display: flex; gap: 0.6rem; align-items: center; justify-content: space-between; flex-wrap: wrap; }
+.found { display: flex; flex-wrap: wrap; gap: 0.3rem; }
+.found button { border: 1px dashed var(--line-strong); background: none; border-radius: var(--corner); min-height: 44px; padding: 0 0.7rem; font: inherit; font-size: 0.9rem; cursor: pointer; }
+.found button:hover { background: var(--river-soft); }
+</style>

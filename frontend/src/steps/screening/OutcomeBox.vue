@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { Input } from 'ant-design-vue'
+import { computed, reactive, ref } from 'vue'
+import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
+import { useSession } from '@/app/session'
+import FieldNote from '@/ui/FieldNote.vue'
+import ProblemNote from '@/ui/ProblemNote.vue'
+
+/** What the screen tells and what follows from it; a blocking flag is cleared here, by a named doctor. */
+const props = defineProps<{ view: Schemas['ScreeningOut']; frame: Schemas['Frame'] }>()
+const emit = defineEmits<{ cleared: [] }>()
+const session = useSession()
+const problem = ref<Problem | null>(null)
+const clearing = ref<string | null>(null)
+const form = reactive({ doctor: '', date: props.frame.today, reason: '' })
+
+const ACTS: Record<string, string> = {
+  emergency: 'Call the emergency number now. Stay with the client.',
+  'same-day': 'The client sees a doctor today.',
+  'within-days': 'The client sees a doctor within days.',
+  discuss: 'Talk it over with a doctor before, or beside, the program.',
+}
+const CONSEQUENCE: Record<string, string> = {
+  clear: 'A program may be issued.',
+  careful: 'A program may be issued; what was changed or refused stands beside.',
+  incomplete: 'No program until every question is answered. Not known is not fine.',
+}
+const blocked = computed(() => ['hold', 'refer', 'emergency'].includes(props.frame.outcome))
+const raised = computed(() => [...props.view.raised].sort((a, b) => Number(b.blocks) - Number(a.blocks)))
+
+async function clear(flag: string): Promise<void> {
+  const result = await outcome(
+    clinic.POST('/api/visits/{visit}/clearances', { params: { path: { visit: props.frame.visit } }, body: { flag, ...form } }),
+  )
+  problem.value = result.ok ? null : result.problem
+  if (!result.ok) return
+  clearing.value = null
+  form.doctor = form.reason = ''
+  emit('cleared')
+}
+</script>
+
+<template>
+  <section class="outcome" :class="{ blocked, open: frame.outcome === 'incomplete' }" aria-live="polite" aria-label="Outcome">
+    <h2>{{ frame.outcome_words.charAt(0).toUpperCase() + frame.outcome_words.slice(1) }}</h2>
+    <p v-if="!blocked">{{ CONSEQUENCE[frame.outcome] }}</p>
+    <p v-else><strong>No home program until clearance is recorded.</strong></p>
+    <article v-for="flag in raised" :key="flag.id">
+      <p><strong>{{ ACTS[flag.action] }}</strong></p>
+      <p class="small">{{ flag.why }}</p>
+      <p v-if="flag.note" class="small">{{ flag.note }}</p>
+      <template v-if="flag.blocks">
+        <p v-if="!session.may('record-clearance')" class="small">A clinician or the lead records the doctor’s clearance.</p>
+        <button v-else-if="clearing !== flag.id" type="button" class="act" @click="clearing = flag.id">Record a doctor’s clearance</button>
+        <form v-else @submit.prevent="clear(flag.id)">
+          <label>Doctor<Input v-model:value="form.doctor" name="doctor" :aria-invalid="!!problem?.fields?.doctor" /></label>
+          <FieldNote :text="problem?.fields?.doctor" />
+          <label>Date of the document<Input v-model:value="form.date" type="date" name="date" /></label>
+          <FieldNote :text="problem?.fields?.date" />
+          <label>What it says<Input v-model:value="form.reason" name="reason" :maxlength="400" :aria-invalid="!!problem?.fields?.reason" /></label>
+          <FieldNote :text="problem?.fields?.reason" />
+          <ProblemNote :problem="problem && !Object.keys(problem.fields ?? {}).length ? problem : null" />
+          <div class="acts">
+            <button class="act next">Record clearance</button>
+            <button type="button" class="act plain" @click="clearing = null">not now</button>
+          </div>
+        </form>
+      </template>
+    </article>
+    <p v-for="c in view.cleared" :key="c.flag" class="small known">
+      {{ c.flag.replaceAll('-', ' ') }}: cleared by {{ c.doctor }}, {{ c.date }} – {{ c.reason }} <span class="quiet">(recorded by {{ c.recorded_by }})</span>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.outcome { border-left: 5px solid var(--river); background: var(--card); padding: 0.8rem 1rem; display: grid; gap: 0.4rem; }
+.outcome.open { border-left-style: dotted; }
+.outcome.blocked { border-color: var(--clay); background: var(--clay-soft); color: var(--clay-dark); }
+article { display: grid; gap: 0.3rem; border-top: 1px solid currentColor; padding-top: 0.5rem; }
+form { display: grid; gap: 0.4rem; color: var(--ink); }
+label { display: grid; font-size: 0.9rem; }
+.acts { display: flex; gap: 0.4rem; }
+.known { border-top: 1px solid var(--line); padding-top: 0.4rem; }
+</style>

@@ -1,0 +1,178 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, ref, shallowRef } from 'vue'
+import { clinic, outcome, type Schemas } from '@/api/client'
+import { usePanelKeys } from '@/app/keys'
+import { useSession } from '@/app/session'
+import { useVisit } from '@/app/useVisit'
+import ConflictBox from '@/ui/ConflictBox.vue'
+import KeyHelp from '@/ui/KeyHelp.vue'
+import ProblemNote from '@/ui/ProblemNote.vue'
+import SaveState from '@/ui/SaveState.vue'
+import { useDraft } from '@/ui/useDraft'
+import EffectList from './EffectList.vue'
+import FactorList from './FactorList.vue'
+import OutcomeBox from './OutcomeBox.vue'
+import { bands, questionsOf, unanswered, type Answers, type Band, type Question } from './questions'
+
+type Screening = Schemas['ScreeningOut']
+interface Draft { answers: Answers; factors: Schemas['FactorIn'][] }
+
+const { visit, frame, refresh } = useVisit()
+const session = useSession()
+const path = { visit: visit.value }
+const view = shallowRef<Screening | null>(null)
+const panel = ref<HTMLElement | null>(null)
+
+function adopt(found: Screening): Draft {
+  view.value = found
+  const answers: Answers = {}
+  const all = [...found.profile_questions, ...found.groups.flatMap((g) => (g.context ? [g.context, ...g.questions] : g.questions))]
+  for (const q of all) if (q.value !== null && q.value !== undefined) answers[q.word] = q.value
+  return { answers, factors: found.factors.map(({ factor, side, since }) => ({ factor, side: side as '' | 'left', since })) }
+}
+
+const draft = useDraft<Draft>({
+  key: `easepath:screening:${visit.value}`,
+  delay: 250,
+  read: async () => {
+    const found = await outcome(clinic.GET('/api/visits/{visit}/screening', { params: { path } }))
+    return found.ok ? { ok: true, data: { revision: found.data.revision, value: adopt(found.data) } } : found
+  },
+  save: async (revision, value) => {
+    const found = await outcome(clinic.PUT('/api/visits/{visit}/screening', { params: { path }, body: { revision, ...value } }))
+    if (found.ok) view.value = found.data
+    return found
+  },
+  saved: refresh,
+})
+onMounted(draft.reload)
+
+const answers = computed(() => draft.value.value?.answers ?? {})
+const shownBands = computed(() => {
+  const seen = new Set<string>((view.value?.profile_questions ?? []).map((q) => q.word))
+  return bands(view.value?.groups ?? []).map((band) => ({ band, questions: questionsOf(band, seen) }))
+})
+const all = computed<Question[]>(() => [...(view.value?.profile_questions ?? []), ...shownBands.value.flatMap((b) => b.questions)])
+const open = computed(() => unanswered(all.value, answers.value).length)
+const toConfirm = computed(() => all.value.filter((q) => q.to_confirm).length)
+
+function answer(word: string, value: boolean | undefined): void {
+  const now = draft.value.value
+  if (!now) return
+  if (value === undefined) delete now.answers[word]
+  else now.answers[word] = value
+}
+
+function noneOfThese(questions: Question[]): void {
+  for (const q of unanswered(questions, answers.value)) answer(q.word, false)
+}
+
+function focused(): string | null {
+  return (document.activeElement as HTMLElement | null)?.closest<HTMLElement>('[data-word]')?.dataset.word ?? null
+}
+
+function move(step: number): void {
+  const words = all.value.map((q) => q.word)
+  const now = words.indexOf(focused() ?? '')
+  const next = words[Math.min(words.length - 1, Math.max(0, now + step))]
+  panel.value?.querySelector<HTMLElement>(`[data-word="${next}"]`)?.focus()
+}
+
+function answerFocused(value: boolean | undefined): void {
+  const word = focused()
+  if (!word) return
+  answer(word, value)
+  if (value !== undefined) void nextTick(() => move(1))
+}
+
+const { keys } = usePanelKeys(panel, () => [
+  { key: 'ArrowDown', does: 'next', run: () => move(1) },
+  { key: 'ArrowUp', does: 'back', run: () => move(-1) },
+  { key: 'y', does: 'yes', run: () => answerFocused(true) },
+  { key: 'n', does: 'no', run: () => answerFocused(false) },
+  { key: 'u', does: 'not known', run: () => answerFocused(undefined) },
+])
+
+async function confirm(): Promise<void> {
+  const found = await outcome(clinic.POST('/api/visits/{visit}/screening/confirm', { params: { path } }))
+  if (found.ok) view.value = found.data
+  refresh()
+}
+
+async function cleared(): Promise<void> {
+  await draft.reload()
+  refresh()
+}
+
+const missing = (band: Band, questions: Question[]) => unanswered(questions, answers.value).length && band
+</script>
+
+<template>
+  <section v-if="view && frame" aria-label="Screen">
+    <div class="head">
+      <h1>Screen</h1>
+      <span class="quiet">{{ open ? `${open} to answer` : 'all answered' }}</span>
+      <SaveState :state="draft.state.value" :at="draft.at.value" />
+      <button v-if="toConfirm && session.may('confirm-screen')" class="act" @click="confirm">Confirm {{ toConfirm }} entered by an assistant</button>
+    </div>
+    <ConflictBox v-if="draft.state.value === 'conflict'" :problem="draft.problem.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" />
+    <ProblemNote v-else-if="draft.state.value === 'refused'" :problem="draft.problem.value" />
+    <div class="grid">
+      <div ref="panel" class="questions" tabindex="0" aria-label="Questions">
+        <KeyHelp :keys="keys()" />
+        <div v-if="view.profile_questions.length" class="band">
+          <h2>For this complaint</h2>
+          <div v-for="q in view.profile_questions" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
+            <span class="text">{{ q.text }}</span>
+            <span class="pick" role="group" :aria-label="q.text">
+              <button type="button" :aria-pressed="answers[q.word] === true" @click="answer(q.word, answers[q.word] === true ? undefined : true)">yes</button>
+              <button type="button" :aria-pressed="answers[q.word] === false" @click="answer(q.word, answers[q.word] === false ? undefined : false)">no</button>
+            </span>
+          </div>
+        </div>
+        <div v-for="{ band, questions } in shownBands" :key="band.action" class="band" :class="band.action">
+          <div class="band-head">
+            <h2>{{ band.title }}</h2>
+            <button v-if="missing(band, questions)" type="button" class="act" @click="noneOfThese(questions)">None of these</button>
+          </div>
+          <div v-for="q in questions" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
+            <span class="text">{{ q.text }}<em v-if="q.to_confirm" class="small"> to confirm</em></span>
+            <span class="pick" role="group" :aria-label="q.text">
+              <button type="button" :aria-pressed="answers[q.word] === true" @click="answer(q.word, answers[q.word] === true ? undefined : true)">yes</button>
+              <button type="button" :aria-pressed="answers[q.word] === false" @click="answer(q.word, answers[q.word] === false ? undefined : false)">no</button>
+            </span>
+          </div>
+        </div>
+      </div>
+      <div class="side">
+        <OutcomeBox :view="view" :frame="frame" @cleared="cleared" />
+        <FactorList v-if="draft.value.value" v-model="draft.value.value.factors" :view="view" :fields="draft.fields.value" />
+        <EffectList :effects="view.effects" :version="frame.knowledge_version" />
+      </div>
+    </div>
+  </section>
+  <ProblemNote v-else :problem="draft.problem.value" />
+</template>
+
+<style scoped>
+.head { display: flex; align-items: baseline; gap: 1rem; margin-bottom: 0.7rem; flex-wrap: wrap; }
+.grid { display: grid; grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr); gap: 1.2rem; }
+.questions { display: grid; gap: 0.8rem; align-content: start; max-height: calc(100vh - 150px); overflow-y: auto; padding-right: 0.5rem; }
+.band-head { display: flex; justify-content: space-between; align-items: center; gap: 0.6rem; }
+.band h2 { font-size: 1.02rem; padding: 0.3rem 0; }
+.emergency h2, .same-day h2 { color: var(--clay); }
+.question { display: flex; align-items: center; gap: 0.8rem; border-top: 1px solid var(--line); padding: 0.2rem 0.3rem; }
+.question:focus { outline: 3px solid var(--river); outline-offset: -3px; }
+.question.open .text { font-weight: 600; }
+.question.open { border-left: 3px dotted var(--ink-2); padding-left: 0.5rem; }
+.question.yes { background: var(--clay-soft); border-left: 3px solid var(--clay); }
+.text { flex: 1; font-size: 0.95rem; line-height: 1.25; }
+.pick { display: flex; }
+.pick button { min-width: 48px; min-height: 44px; border: 1px solid var(--line-strong); background: var(--card); font: inherit; cursor: pointer; }
+.pick button:first-child { border-radius: var(--corner) 0 0 var(--corner); border-right: 0; }
+.pick button:last-child { border-radius: 0 var(--corner) var(--corner) 0; }
+.pick button[aria-pressed='true'] { background: var(--ink); color: #fff; font-weight: 600; }
+.question.yes .pick button[aria-pressed='true'] { background: var(--clay); border-color: var(--clay); }
+.side { display: grid; gap: 1rem; align-content: start; max-height: calc(100vh - 150px); overflow-y: auto; }
+@media (max-width: 1100px) { .grid { grid-template-columns: 1fr; } .questions, .side { max-height: none; } }
+</style>

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { computed, useId } from 'vue'
+import { minutesWords, place, spans, type Stretch } from './tape'
+
+/** A session drawn as a measuring tape: ticks each ten seconds, a stroke where a drill begins, a notch where the side changes. */
+const props = defineProps<{
+  stretches: Stretch[]
+  drills: { title: string; phase: string }[]
+  /** seconds there are; the tape is at least this long and what is left stays blank */
+  available?: number | null
+  /** seconds into the session: the tape runs under a fixed pointer */
+  pointer?: number | null
+  current?: number | null
+  width?: number
+}>()
+
+const id = useId()
+const placed = computed(() => place(props.stretches))
+const used = computed(() => placed.value.at(-1)?.end ?? 0)
+const length = computed(() => Math.max(used.value, props.available ?? 0, 60))
+const width = computed(() => props.width ?? 720)
+const running = computed(() => props.pointer !== undefined && props.pointer !== null)
+const scale = computed(() => (running.value ? 1.1 : (width.value - 24) / length.value))
+const pointerX = computed(() => width.value * 0.3)
+const shift = computed(() => (running.value ? pointerX.value - (props.pointer ?? 0) * scale.value : 12))
+const bands = computed(() => spans(placed.value))
+const notches = computed(() => placed.value.filter((s) => s.kind === 'change'))
+const gaps = computed(() => placed.value.filter((s) => s.index === null))
+const ticks = computed(() => Array.from({ length: Math.floor(length.value / 10) + 1 }, (_, i) => i * 10))
+const step = computed(() => (length.value > 1500 && !running.value ? 300 : 60))
+const texture = (index: number) => `url(#${id}-${props.drills[index]?.phase ?? 'settle'})`
+const summary = computed(() => {
+  const parts = bands.value.map((b) => `${b.index + 1} ${props.drills[b.index]?.title}, ${minutesWords(b.end - b.start)}`)
+  return `${minutesWords(used.value)} in all: ${parts.join('; ')}`
+})
+</script>
+
+<template>
+  <svg class="tape" :viewBox="`0 0 ${width} 74`" :width="width" height="74" role="img" :aria-label="summary">
+    <defs>
+      <pattern :id="`${id}-settle`" width="7" height="7" patternUnits="userSpaceOnUse"><circle cx="2" cy="3" r="0.9" /></pattern>
+      <pattern :id="`${id}-release`" width="8" height="8" patternUnits="userSpaceOnUse"><path d="M0 8 L8 0" /></pattern>
+      <pattern :id="`${id}-mobilise`" width="14" height="8" patternUnits="userSpaceOnUse"><path d="M0 4 q3.5 -5 7 0 t7 0" /></pattern>
+      <pattern :id="`${id}-lengthen`" width="12" height="6" patternUnits="userSpaceOnUse"><path d="M0 3 H12" /></pattern>
+      <pattern :id="`${id}-activate`" width="6" height="10" patternUnits="userSpaceOnUse"><path d="M3 1 V9" /></pattern>
+      <pattern :id="`${id}-strengthen`" width="8" height="8" patternUnits="userSpaceOnUse"><path d="M0 0 L8 8 M8 0 L0 8" /></pattern>
+      <pattern :id="`${id}-integrate`" width="10" height="8" patternUnits="userSpaceOnUse"><path d="M1 1 L5 4 L1 7" /></pattern>
+    </defs>
+    <g :transform="`translate(${shift} 0)`">
+      <rect x="0" y="14" :width="length * scale" height="36" class="body" />
+      <g v-for="band in bands" :key="band.index">
+        <rect :x="band.start * scale" y="15" :width="(band.end - band.start) * scale" height="18" :fill="texture(band.index)" class="texture" />
+        <rect v-if="band.index === current" :x="band.start * scale" y="8" :width="(band.end - band.start) * scale" height="4" class="now" />
+        <path :d="`M${band.start * scale} 12 V 50`" class="begin" />
+      </g>
+      <rect v-for="gap in gaps" :key="`g${gap.start}`" :x="gap.start * scale" y="15" :width="gap.seconds * scale" height="34" class="gap" />
+      <path v-for="notch in notches" :key="`n${notch.start}`" class="notch"
+        :d="`M${(notch.start + notch.seconds / 2) * scale - 6} 14 l6 9 l6 -9 z`" />
+      <path v-for="tick in ticks" :key="tick" class="tick" :d="`M${tick * scale} ${tick % 60 ? 44 : 38} V 50`" />
+      <text v-for="tick in ticks.filter((t) => t % step === 0)" :key="`t${tick}`" :x="tick * scale" y="66" text-anchor="middle">{{ tick / 60 }}</text>
+      <path v-if="used < length" :d="`M${used * scale} 12 V 50`" class="begin" />
+      <g v-for="band in bands" :key="`c${band.index}`" :class="{ current: band.index === current }" class="number">
+        <circle :cx="band.start * scale + 12" cy="26" r="9.5" />
+        <text :x="band.start * scale + 12" y="30.5" text-anchor="middle">{{ band.index + 1 }}</text>
+      </g>
+    </g>
+    <path v-if="running" :d="`M${pointerX} 2 V 58`" class="pointer" />
+  </svg>
+</template>
+
+<style scoped>
+.tape { display: block; max-width: 100%; font-family: var(--sans); }
+.body { fill: var(--tape); stroke: var(--tape-edge); }
+.texture { opacity: 0.75; }
+pattern path { stroke: #6f7f78; stroke-width: 1; fill: none; }
+pattern circle { fill: #6f7f78; }
+.begin { stroke: var(--ink); stroke-width: 1.8; }
+.now { fill: var(--river); }
+.gap { fill: var(--tape); }
+.tick { stroke: var(--ink); stroke-width: 0.8; }
+.notch { fill: var(--card); stroke: var(--tape-edge); }
+text { font-size: 12px; fill: var(--ink-2); }
+.number circle { fill: var(--card); stroke: var(--river); }
+.number text { font-weight: 600; fill: var(--ink); }
+.number.current circle { fill: var(--river); }
+.number.current text { fill: #fff; }
+.pointer { stroke: var(--ink); stroke-width: 3; }
+</style>
