@@ -5,11 +5,11 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   plugins: [vue()],
   base: '/',
-  resolve: { alias: { '@': resolve(__dirname, 'src') } },
+  resolve: { alias: { '@': resolve(import.meta.dirname, 'src') } },
   build: {
     assetsDir: 'static/assets',
     rollupOptions: {
-      input: { index: resolve(__dirname, 'index.html'), home: resolve(__dirname, 'home.html') },
+      input: { index: resolve(import.meta.dirname, 'index.html'), home: resolve(import.meta.dirname, 'home.html') },
     },
   },
   test: { environment: 'happy-dom', include: ['src/**/*.spec.ts'] },

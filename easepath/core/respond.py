@@ -13,7 +13,12 @@ from easepath.core.screening.screen import ScreenResult
 from easepath.core.situation import ClientFactor, LogEntry
 from easepath.core.story import complaint_regions
 from easepath.core.vocabulary import (
-    JOINT_SYMPTOMS, NERVE_SYMPTOMS, Irritability, ResponseClass, SideName, target_of,
+    JOINT_SYMPTOMS,
+    NERVE_SYMPTOMS,
+    Irritability,
+    ResponseClass,
+    SideName,
+    target_of,
 )  # fmt: skip
 
 LIMIT_CAP: Mapping[Irritability, int] = {"high": 1, "moderate": 3, "low": 5}
@@ -158,7 +163,7 @@ class Responder:
         if self.is_burning(entry):
             return Reason("response-burning")
         allowed = self.allowed_pain(entry)
-        assert entry.during is not None and entry.after is not None and entry.before is not None
+        assert entry.during is not None  # waiting has seen to it
         if allowed is not None and entry.during > allowed:
             return Reason("response-over", facts={"during": entry.during, "allowed": allowed})
         if entry.during >= STIR_PAIN:

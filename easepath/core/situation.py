@@ -12,7 +12,15 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from easepath.core.vocabulary import (
-    BOTH, Moved, Place, SideName, SideWord, Symptom, Unusual, Wakes, sides_of,
+    BOTH,
+    Moved,
+    Place,
+    SideName,
+    SideWord,
+    Symptom,
+    Unusual,
+    Wakes,
+    sides_of,
 )  # fmt: skip
 
 Pain = Annotated[float, Field(ge=0, le=10)]

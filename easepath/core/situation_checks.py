@@ -10,6 +10,7 @@ from easepath.core.knowledge.library import Library
 from easepath.core.situation import ClientFactor, LogEntry, PlannedDrill, Sitting, Situation, Tryout
 from easepath.core.story import profile_in_force
 
+
 def check_situation(library: Library, situation: Situation) -> None:
     """Raise CaseError with the dotted path of the first thing that cannot be."""
     _check_client(library, situation)

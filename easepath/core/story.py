@@ -45,9 +45,7 @@ def profile_in_force(library: Library, complaint: Complaint) -> Condition | None
     chosen = chosen_profile(library, complaint)
     if chosen is None or chosen.instead is None:
         return chosen
-    withdrawn = any(
-        word in complaint.observed or answer(complaint, word) is True for word in chosen.withdraw_when
-    )
+    withdrawn = any(word in complaint.observed or answer(complaint, word) is True for word in chosen.withdraw_when)
     return library.condition(chosen.instead) if withdrawn else chosen
 
 
@@ -73,9 +71,7 @@ def _assumed(library: Library, situation: Situation, ids: tuple[str, ...]) -> It
                 continue
             listed = any(f.id in replaced and side in sides_of(f.side) for f in situation.client.factors)
             if not listed:
-                yield ClientFactor(
-                    id=identifier, side=side, days_since=situation.complaint.days_since, assumed=True
-                )
+                yield ClientFactor(id=identifier, side=side, days_since=situation.complaint.days_since, assumed=True)
 
 
 @dataclass(frozen=True)

@@ -27,17 +27,13 @@ def read_home_sheet(request: HttpRequest, token: str) -> dict[str, Any]:
     return home_sheet(open_link(token))
 
 
-@home_api.post(
-    "/{token}/sessions", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_session"
-)
+@home_api.post("/{token}/sessions", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_session")
 def send_session(request: HttpRequest, token: str, payload: SessionIn) -> Stored:
     """Send a session; sending it twice stores it once."""
     return Stored(id=record_session(open_link(token), session_done(payload)).pk)
 
 
-@home_api.post(
-    "/{token}/mornings", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_morning"
-)
+@home_api.post("/{token}/mornings", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_morning")
 def send_morning(request: HttpRequest, token: str, payload: MorningIn) -> Stored:
     """Send a morning after; sending it twice stores it once."""
     return Stored(id=record_morning(open_link(token), MorningDone(**payload.dict())).pk)

@@ -60,7 +60,10 @@ class PracticeClient:
 GROIN_CLIENTS = (
     PracticeClient(
         "Marta", "Lind", "stage rigger", "f", 34, "pulled the left groin stepping off a truss", "climb the truss again",
-        "left", 18, 6, 2, (Ticked("lunge-rock", "left"), Ticked("iso-adduction", "both"), Ticked("pelvic-tilt", "both")),
+        "left", 18, 6, 2, (
+            Ticked("lunge-rock", "left"), Ticked("iso-adduction", "both"), Ticked("side-leg-raise", "both"),
+            Ticked("pelvic-tilt", "both"),
+        ),
         (Lived(5, 2, 2, 2), Lived(3, 2, 2, 1), Lived(2, 1, 1, 1)),
     ),
     PracticeClient(
@@ -141,9 +144,7 @@ def _live_session(complaint: Complaint, lived: Lived, today: dt.date) -> None:
     )  # fmt: skip
     session_id = uuid.uuid5(_NAMESPACE, f"{complaint.pk} {date}")
     with clock.on(date):
-        record_session(
-            complaint, SessionDone(session_id, version.number, date, lived.before, lived.after, drills)
-        )
+        record_session(complaint, SessionDone(session_id, version.number, date, lived.before, lived.after, drills))
     if lived.morning is not None:
         with clock.on(date + dt.timedelta(days=1)):
             record_morning(complaint, MorningDone(uuid.uuid5(session_id, "morning"), session_id, lived.morning))

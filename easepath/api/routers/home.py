@@ -10,12 +10,22 @@ from ninja import Router
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.steps import (
-    DrillDoneIn, HandedOver, HomeOut, Link, MorningIn, SessionIn, Stored,
+    DrillDoneIn,
+    HandedOver,
+    HomeOut,
+    Link,
+    MorningIn,
+    SessionIn,
+    Stored,
 )  # fmt: skip
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link, revoke_links
 from easepath.clinic.actions.record_session import (
-    DrillDone, MorningDone, SessionDone, record_morning, record_session,
+    DrillDone,
+    MorningDone,
+    SessionDone,
+    record_morning,
+    record_session,
 )  # fmt: skip
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.steps import home_view, version_line

@@ -46,9 +46,7 @@ def confirm(request: HttpRequest, visit: int) -> dict[str, Any]:
     return _view(staff(request), visit)
 
 
-@router.post(
-    "/visits/{visit}/clearances", response={200: ScreeningOut, 422: Problem}, operation_id="record_clearance"
-)
+@router.post("/visits/{visit}/clearances", response={200: ScreeningOut, 422: Problem}, operation_id="record_clearance")
 def post_clearance(request: HttpRequest, visit: int, payload: ClearanceIn) -> dict[str, Any]:
     """Record that a doctor cleared a red flag."""
     record_clearance(staff(request), get_visit(staff(request), visit), **payload.dict())

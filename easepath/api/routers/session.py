@@ -7,7 +7,6 @@ from django.http import HttpRequest
 from django.views.decorators.csrf import ensure_csrf_cookie
 from ninja import Router
 from ninja.decorators import decorate_view
-from ninja.errors import AuthenticationError
 
 from easepath.api.auth import staff
 from easepath.api.schemas.session import Me, SignIn
@@ -19,13 +18,13 @@ from easepath.clinic.policies import ALLOWED, may
 router = Router(tags=["session"])
 
 
-@router.get("", response=Me, auth=None, operation_id="who_am_i")
+@router.get("", response={200: Me, 204: None}, auth=None, operation_id="who_am_i")
 @decorate_view(ensure_csrf_cookie)
-def who_am_i(request: HttpRequest) -> Me:
-    """Who is signed in; 401 when nobody is."""
+def who_am_i(request: HttpRequest) -> tuple[int, Me | None]:
+    """Who is signed in; nothing (204) when nobody of a clinic is."""
     if not isinstance(request.user, User) or request.user.clinic_id is None:
-        raise AuthenticationError
-    return _me(request.user)
+        return 204, None
+    return 200, _me(request.user)
 
 
 @router.post("", response=Me, auth=None, operation_id="sign_in")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import asdict
+from typing import Any
 
 from django.http import HttpRequest
 from ninja import Router
@@ -30,7 +31,9 @@ def put_story(request: HttpRequest, visit: int, payload: SaveStory) -> Revision:
     """Save the whole story on the revision it was made on."""
     values = payload.story.dict()
     values |= {"places": tuple(values["places"]), "equipment": tuple(values["equipment"])}
-    return Revision(revision=save_story(staff(request), get_visit(staff(request), visit), payload.revision, Story(**values)))
+    return Revision(
+        revision=save_story(staff(request), get_visit(staff(request), visit), payload.revision, Story(**values))
+    )
 
 
 def revision_of(visit: Visit, step: str) -> int:
@@ -38,5 +41,5 @@ def revision_of(visit: Visit, step: str) -> int:
     return next((draft.revision for draft in visit.steps.all() if draft.step == step), 0)
 
 
-def _lists(values: dict[str, object]) -> dict[str, object]:
+def _lists(values: dict[str, Any]) -> dict[str, Any]:
     return {name: list(value) if isinstance(value, tuple) else value for name, value in values.items()}

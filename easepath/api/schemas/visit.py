@@ -95,6 +95,7 @@ class DraftSheet(Schema):
     minutes_available: float | None
     over_minutes: bool
     refused: list[RefusedDrill]
+    unchanged: bool
     timeline: list[Stretch]
     have_ready: list[str]
     leave_out: list[str]

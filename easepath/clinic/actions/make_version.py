@@ -68,10 +68,18 @@ def version_drills(version: models.PlanVersion) -> list[VersionDrill]:
     return [
         VersionDrill(
             row.drill, row.prescription["title"], row.side, row.prescription["method_name"],
-            row.prescription["sides"][0]["words"], row.step,
+            side_words(row.prescription["sides"]), row.step,
         )
         for row in version.drills.all()
     ]  # fmt: skip
+
+
+def side_words(sides: list[dict[str, str]]) -> str:
+    """The dose of all sides in words; told once where both sides do the same."""
+    words = {side["words"] for side in sides}
+    if len(words) == 1:
+        return words.pop()
+    return ", ".join(f"{side['side']} {side['words']}" for side in sides)
 
 
 def _write_drills(

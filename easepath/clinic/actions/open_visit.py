@@ -19,9 +19,7 @@ def open_visit(actor: models.User, complaint: models.Complaint) -> models.Visit:
         if latest is not None and latest.closed_at is None:
             return latest
         number = latest.number + 1 if latest else 1
-        visit = models.Visit.objects.create(
-            complaint=complaint, number=number, opened_by=actor, opened_at=clock.now()
-        )
+        visit = models.Visit.objects.create(complaint=complaint, number=number, opened_by=actor, opened_at=clock.now())
         draft_from_version(visit, current_version(complaint))
         record("open-visit", complaint, actor, {"visit": number})
     return visit

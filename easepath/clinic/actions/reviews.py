@@ -119,9 +119,7 @@ def decide_proposal(
     return proposal
 
 
-def _check_decision(
-    proposal: models.Proposal, decision: str, reason: str, changed_to: dict[str, Any] | None
-) -> None:
+def _check_decision(proposal: models.Proposal, decision: str, reason: str, changed_to: dict[str, Any] | None) -> None:
     fields = {}
     if decision not in ("open", "accept", "change", "refuse"):
         fields["decision"] = "is accept, change, refuse or open"
@@ -139,9 +137,7 @@ def _check_decision(
 
 def _check_change(complaint: models.Complaint, proposal: models.Proposal, changed_to: dict[str, Any]) -> None:
     assessment = assess(complaint, clock.today(complaint.client.clinic.time_zone))
-    found = next(
-        (f for f in assessment.review.drills if f.drill.id == proposal.drill), None
-    )
+    found = next((f for f in assessment.review.drills if f.drill.id == proposal.drill), None)
     if found is None:
         raise RefusedError("this drill is not in the plan any more", ["open the review again"])
     to = To(str(changed_to.get("drill")), str(changed_to.get("method")), int(changed_to.get("step", 0)))

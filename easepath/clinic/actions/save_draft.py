@@ -64,9 +64,7 @@ def _present(visit: models.Visit) -> dict[str, Any]:
 def _replace(visit: models.Visit, ticked: tuple[Ticked, ...]) -> None:
     visit.draft_drills.all().delete()
     models.DraftDrill.objects.bulk_create(
-        models.DraftDrill(
-            visit=visit, position=n, drill=one.drill, side=one.side, method=one.method, step=one.step
-        )
+        models.DraftDrill(visit=visit, position=n, drill=one.drill, side=one.side, method=one.method, step=one.step)
         for n, one in enumerate(ticked)
     )
 

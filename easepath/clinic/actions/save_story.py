@@ -78,32 +78,41 @@ def save_story(actor: models.User, visit: models.Visit, revision: int, story: St
     return draft.revision
 
 
+LIMITS = {
+    **{pain: (0, 10) for pain in PAINS},
+    "minutes": (1, 240),
+    "per_day": (1, 12),
+    "days_per_week": (1, 7),
+    "settle_minutes": (0, 100_000),
+    "stiff_minutes": (0, 720),
+}
+WORDS = {
+    "side": ("", "left", "right", "both"),
+    "wakes": ("", "no", "sometimes", "most-nights"),
+    "confidence": ("", "low", "normal"),
+}
+
+
 def check_story(story: Story, today: dt.date) -> None:
     """Raise FieldError naming every field that cannot be."""
-    library, fields = shipped_library(), {}
+    library = shipped_library()
+    fields = {}
     if story.condition and story.condition not in library.conditions:
         fields["condition"] = "is not a condition this product knows: pick one from the list"
-    if story.side not in ("", "left", "right", "both"):
-        fields["side"] = "is left, right or both"
-    if story.wakes not in ("", "no", "sometimes", "most-nights"):
-        fields["wakes"] = "is never, sometimes or most nights"
-    if story.confidence not in ("", "low", "normal"):
-        fields["confidence"] = "is low or normal"
+    for field, words in WORDS.items():
+        if getattr(story, field) not in words:
+            fields[field] = f"is one of: {', '.join(filter(None, words))}"
     for field in ("since", "birth_date"):
         date = getattr(story, field)
         if date is not None and date > today:
             fields[field] = f"lies after today, {today}: check the date"
-    for field in PAINS:
-        value = getattr(story, field)
-        if value is not None and not 0 <= value <= 10:
-            fields[field] = f"{value} is not possible: pain is 0 to 10"
-    limits = {"minutes": (1, 240), "per_day": (1, 12), "days_per_week": (1, 7), "settle_minutes": (0, 100_000),
-              "stiff_minutes": (0, 720)}  # fmt: skip
-    for field, (low, high) in limits.items():
+    for field, (low, high) in LIMITS.items():
         value = getattr(story, field)
         if value is not None and not low <= value <= high:
             fields[field] = f"{value} is not possible: {low} to {high}"
-    fields |= {"places": f"{p!r} is not a place" for p in story.places if p not in PLACES}
-    fields |= {"equipment": f"{e!r} is not known" for e in story.equipment if e not in library.standins}
+    for field, known in (("places", PLACES), ("equipment", library.standins)):
+        strange = [word for word in getattr(story, field) if word not in known]
+        if strange:
+            fields[field] = f"{', '.join(map(repr, strange))} is not known"
     if fields:
         raise FieldError(fields)

@@ -108,7 +108,9 @@ def plan_facts(complaint: models.Complaint, version: models.PlanVersion | None, 
         stage_since=complaint.stage_since,
         start=None if version is None else min(version.plan_start, today),
         confirmed=tuple(complaint.gate_words),
-        drills=() if version is None else tuple(
+        drills=()
+        if version is None
+        else tuple(
             core.PlannedDrill(
                 drill=row.drill,
                 side=row.side,  # type: ignore[arg-type]

@@ -22,9 +22,7 @@ class Clinic(models.Model):
     name = models.CharField(max_length=120)
     town = models.CharField(max_length=120, blank=True)
     phone = models.CharField(max_length=40)
-    emergency_note = models.CharField(
-        max_length=200, default="In an emergency call your local emergency number."
-    )
+    emergency_note = models.CharField(max_length=200, default="In an emergency call your local emergency number.")
     time_zone = models.CharField(max_length=60, default="Europe/London")
 
     def __str__(self) -> str:

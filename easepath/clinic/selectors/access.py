@@ -14,7 +14,9 @@ COMPLAINT_PARTS = (
 
 def get_complaint(user: models.User, pk: int) -> models.Complaint:
     """A complaint of the user's clinic with everything the core needs."""
-    found = models.Complaint.objects.prefetch_related(*COMPLAINT_PARTS[1:]).select_related("client__clinic").filter(pk=pk)
+    found = (
+        models.Complaint.objects.prefetch_related(*COMPLAINT_PARTS[1:]).select_related("client__clinic").filter(pk=pk)
+    )
     complaint = found.filter(client__clinic=user.clinic).first()
     if complaint is None:
         raise NotFoundError("no such complaint in this clinic")

@@ -10,6 +10,7 @@ from easepath.clinic.facts import Assessment, assess, current_version
 from easepath.core.adjust.attention import attention
 from easepath.core.compose import Session, assemble
 from easepath.core.compose.sheet import sheet_entry, timeline
+from easepath.core.dose.words import dose_words
 from easepath.core.vocabulary import Verdict
 
 OUTCOME_WORDS = {
@@ -63,18 +64,20 @@ def frame(visit: models.Visit) -> dict[str, Any]:
 
 
 def _counts(assessment: Assessment) -> tuple[int, int]:
-    """How many drills are refused, and changed, on an affected side."""
+    """How many drills are refused, and changed for safety, on an affected side; another method alone is no change."""
     affected = assessment.screen.situation.complaint.affected
     worst = [
-        max(v.verdict for side, v in by_side.items() if side == "both" or side in affected)
+        max(
+            (r.verdict for s, v in by_side.items() if s == "both" or s in affected
+             for r in v.reasons if r.rule != "other-method"),
+            default=Verdict.CLEAR,
+        )
         for by_side in assessment.screen.drills.values()
-    ]
+    ]  # fmt: skip
     return worst.count(Verdict.EXCLUDE), worst.count(Verdict.MODIFY)
 
 
-def draft_sheet(
-    assessment: Assessment, session: Session, version: models.PlanVersion | None
-) -> dict[str, Any]:
+def draft_sheet(assessment: Assessment, session: Session, version: models.PlanVersion | None) -> dict[str, Any]:
     """The home sheet as it stands: drills in order, minutes, refusals, what to have ready."""
     library = assessment.library
     profile = assessment.screen.profile
@@ -97,10 +100,24 @@ def draft_sheet(
             {"drill": p.drill, "title": library.drills[p.drill].name, "reason": reason.text(library)}
             for p, reason in session.refused
         ],
+        "unchanged": version is not None and _same_drills(session, version),
         "timeline": timeline(session, floor_care=assessment.screen.rules.floor_care),
         "have_ready": list(session.have_ready),
         "leave_out": list(profile.avoid if profile else ()),
     }  # fmt: skip
+
+
+def _same_drills(session: Session, version: models.PlanVersion) -> bool:
+    """Whether the draft is what the running version already says."""
+    draft = [
+        (i.drill.id, i.method, i.place, [(s.side, dose_words(s.dose, i.method)) for s in i.sides])
+        for i in session.drills
+    ]
+    running = [
+        (row.drill, row.method, row.place, [(s["side"], s["words"]) for s in row.prescription["sides"]])
+        for row in version.drills.all()
+    ]
+    return not session.refused and draft == running
 
 
 def _path(

@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import Any
 
 from easepath.clinic import models
-from easepath.clinic.actions.hand_over import draft_drills
 from easepath.clinic.facts import Assessment, assess
 from easepath.clinic.facts.home import effective_sessions, latest_morning
 from easepath.clinic.selectors.caseload import response_line
@@ -308,6 +307,11 @@ def _choices(assessment: Assessment, planned: models.PlanDrill) -> list[dict[str
     sides = SIDES if drill.sides == "both" or planned.side == "both" else (planned.side,)
     ladder = ladder_for(assessment.matcher, drill, planned.method, sides)  # type: ignore[arg-type]
     return [
-        {"drill": drill.id, "method": planned.method, "step": step, "words": dose_words(ladder.at(step), planned.method)}
+        {
+            "drill": drill.id,
+            "method": planned.method,
+            "step": step,
+            "words": dose_words(ladder.at(step), planned.method),
+        }
         for step in range(-1, ladder.top + 1)
     ]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from itertools import pairwise
 
 from easepath.core.adjust import moves
 from easepath.core.adjust.decision import Decision
@@ -202,7 +203,7 @@ def _needs_rest_days(view: DrillView) -> bool:
 
 
 def _rested(entries: Sequence[LogEntry]) -> bool:
-    return all((b.date - a.date).days >= STRENGTH_REST_DAYS for a, b in zip(entries, entries[1:], strict=False))
+    return all((b.date - a.date).days >= STRENGTH_REST_DAYS for a, b in pairwise(entries))
 
 
 RULES: tuple[Rule, ...] = (

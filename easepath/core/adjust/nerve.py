@@ -9,9 +9,7 @@ from easepath.core.knowledge.models import Drill
 from easepath.core.vocabulary import target_of
 
 FAMILIES: Mapping[str, Callable[[frozenset[str]], bool]] = {
-    "sciatic": lambda e: bool(
-        e & {"neural-sciatic", "hamstring-end", "lumbar-flexion-end", "lumbar-flexion-loaded"}
-    ),
+    "sciatic": lambda e: bool(e & {"neural-sciatic", "hamstring-end", "lumbar-flexion-end", "lumbar-flexion-loaded"}),
     "femoral": lambda e: "neural-femoral" in e or {"hip-extension-end", "knee-flexion-deep"} <= e,
     "hand": lambda e: bool(e & {"wrist-extension-end", "wrist-flexion-end", "wrist-weight"}),
     "pressure": lambda e: "pressure-hip" in e,

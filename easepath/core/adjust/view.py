@@ -55,7 +55,7 @@ class Context:
         drill = self.library.drill(planned.drill)
         affected = self.situation.complaint.affected
         if drill.sides == "both":
-            side = next((s for s in SIDES if s in affected), "left")
+            side: SideName = next((s for s in SIDES if s in affected), "left")
             return (DrillView(self, planned, drill, side, whole=True),)
         order = sorted(planned.sides, key=lambda side: (side not in affected, side))
         return tuple(DrillView(self, planned, drill, side, whole=False) for side in order)

@@ -52,9 +52,7 @@ class Prescription:
 def ladder_for(matcher: Matcher, drill: Drill, method: str, sides: Iterable[SideName]) -> DoseLadder:
     """The dose ladder of a drill in a method under every cap in force."""
     cap = matcher.screen.rules.dose_cap(drill, method, tuple(sides))
-    return dose_ladder(
-        drill, matcher.screen.library.method(method), cap=cap, high_irritability=matcher.screen.high
-    )
+    return dose_ladder(drill, matcher.screen.library.method(method), cap=cap, high_irritability=matcher.screen.high)
 
 
 def breath_seconds(matcher: Matcher, method: str) -> float:
@@ -125,7 +123,7 @@ def _side_doses(
 
 
 def _extra_set(matcher: Matcher, sides: tuple[SideName, ...]) -> SideName | None:
-    """The affected side gets one more set where both are trained, one is affected, and nothing is irritable or healing."""
+    """The affected side does one more set where both are trained and nothing is irritable or healing."""
     affected = matcher.screen.situation.complaint.affected
     if len(sides) < 2 or len(affected) != 1 or matcher.screen.high or matcher.screen.healing():
         return None

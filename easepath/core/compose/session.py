@@ -9,8 +9,9 @@ from easepath.core.dose.time import SessionTime, session_time
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import Matcher
 from easepath.core.reasons import Reason
+from easepath.core.screening.equipment import Household
 from easepath.core.situation import PlannedDrill
-from easepath.core.vocabulary import PHASES, PhaseName, SideName, Verdict, sides_of
+from easepath.core.vocabulary import PHASES, PhaseName, SideName, SideWord, Verdict, sides_of
 
 CONTROL_FIRST: tuple[PhaseName, ...] = (
     "settle", "activate", "strengthen", "release", "mobilise", "lengthen", "integrate",
@@ -55,8 +56,8 @@ def assemble(matcher: Matcher, chosen: tuple[PlannedDrill, ...]) -> Session:
 
 def refusal(matcher: Matcher, drill: Drill, planned: PlannedDrill) -> Reason | None:
     """Why a drill may not stand in a plan: closed on every planned side, whoever picked it."""
-    keys = ["both"] if drill.sides == "both" else sorted(planned.sides)
-    closed = [matcher.closed.get((drill.id, key)) for key in keys]  # type: ignore[call-overload]
+    keys: list[SideWord] = ["both"] if drill.sides == "both" else [*sorted(planned.sides)]
+    closed = [matcher.closed.get((drill.id, key)) for key in keys]
     reasons = [reason for reason in closed if reason is not None and reason.rule != "clinician-only"]
     return reasons[0] if len(reasons) == len(keys) else None
 
@@ -80,11 +81,11 @@ def _position(matcher: Matcher, item: Prescription) -> tuple[int, str, float, st
 
 def _have_ready(matcher: Matcher, items: list[Prescription]) -> tuple[str, ...]:
     standins = matcher.screen.library.standins
-    owned = set(matcher.screen.situation.client.equipment)
+    household = Household(matcher.screen.library, matcher.screen.situation.client)
     needed = dict.fromkeys(piece for item in items for piece in (*item.drill.equip, *item.drill.helps))
     found = []
     for piece in needed:
         entry = standins[piece]
-        instead = f" (or {' / '.join(entry.standins[:2])})" if piece not in owned and entry.standins else ""
+        instead = f" (or {' / '.join(entry.standins[:2])})" if not household.has(piece) and entry.standins else ""
         found.append(f"{entry.name}{instead}")
     return tuple(found)

@@ -8,7 +8,11 @@ from typing import Any
 from easepath.core.compose.prescription import Prescription
 from easepath.core.compose.session import Session
 from easepath.core.dose.time import (
-    FLOOR_TO_STANDING, FLOOR_TO_STANDING_WITH_CARE, POSITION_CHANGE, SET_UP, SIDE_CHANGE,
+    FLOOR_TO_STANDING,
+    FLOOR_TO_STANDING_WITH_CARE,
+    POSITION_CHANGE,
+    SET_UP,
+    SIDE_CHANGE,
 )  # fmt: skip
 from easepath.core.dose.words import dose_words
 from easepath.core.knowledge.library import Library

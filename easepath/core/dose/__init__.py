@@ -2,7 +2,12 @@
 
 from easepath.core.dose.ladder import DoseLadder, dose_ladder, dose_shape, one_more_set
 from easepath.core.dose.time import (
-    Breaths, SessionTime, drill_seconds, session_time, side_seconds, side_work,
+    Breaths,
+    SessionTime,
+    drill_seconds,
+    session_time,
+    side_seconds,
+    side_work,
 )  # fmt: skip
 
 __all__ = [

@@ -130,7 +130,7 @@ def _eased(start: Dose, easy_isometric: bool) -> Dose:
     if start.effort_pct is not None:
         half = math.ceil(start.effort_pct / 2 / 5) * 5
         low, high = EASY_EFFORT
-        changes["effort_pct"] = min(start.effort_pct, min(max(half, low), high)) if easy_isometric else half
+        changes["effort_pct"] = min(start.effort_pct, max(half, low), high) if easy_isometric else half
     return start.model_copy(update=changes)
 
 

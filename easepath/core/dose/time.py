@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from itertools import pairwise
 
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.vocabulary import PhaseName, Place
@@ -91,7 +92,7 @@ class SessionTime:
 
 def session_time(seconds: list[int], places: list[Place], *, floor_care: bool = False) -> SessionTime:
     """Add up drills done in order at `places`: changes of position, and rising after each spell on the floor."""
-    changes = sum(1 for one, two in zip(places, places[1:], strict=False) if one != two)
+    changes = sum(1 for one, two in pairwise(places) if one != two)
     spells = sum(
         1 for index, place in enumerate(places) if place == "floor" and places[index + 1 : index + 2] != ["floor"]
     )

@@ -50,7 +50,8 @@ class Library:
                 continue
             by_id: dict[str, models.Entry] = {}
             for file, row in rows:
-                key = getattr(row, "id", None) or getattr(row, "drill", None) or getattr(row, "condition", "")
+                names = (getattr(row, name, None) for name in ("id", "drill", "condition"))
+                key = next(str(name) for name in names if name)
                 if key in by_id:
                     problems.append(Problem(file, f"{kind}.{key}", "duplicate id"))
                 by_id[key] = row

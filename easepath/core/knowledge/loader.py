@@ -50,7 +50,7 @@ class _StrictLoader(yaml.CSafeLoader):
     def construct_mapping(self, node: yaml.MappingNode, deep: bool = False) -> dict[Hashable, Any]:
         seen: set[Any] = set()
         for key_node, _ in node.value:
-            key = self.construct_object(key_node, deep=True)  # type: ignore[no-untyped-call]
+            key = self.construct_object(key_node, deep=True)
             if key in seen:
                 raise _DuplicateKey(f"key {key!r} stands twice, line {key_node.start_mark.line + 1}")
             seen.add(key)
@@ -100,7 +100,7 @@ def _read_file(name: str, text: str, problems: list[Problem]) -> list[tuple[str,
         return []
     if not data.get("source"):
         problems.append(Problem(name, "source", "missing: every file names its source once"))
-    found = []
+    found: list[tuple[str, Any]] = []
     for kind, rows in data.items():
         if kind == "source":
             continue

@@ -57,9 +57,7 @@ def _keys(drill: Drill, sides: Iterable[SideName]) -> tuple[SideWord, ...]:
     return ("both",) if drill.sides == "both" else tuple(sides)
 
 
-def _places(
-    matcher: Matcher, drill: Drill, method: str, keys: tuple[SideWord, ...]
-) -> list[tuple[Place, Verdict]]:
+def _places(matcher: Matcher, drill: Drill, method: str, keys: tuple[SideWord, ...]) -> list[tuple[Place, Verdict]]:
     found = []
     for place in drill.places:
         verdicts = [matcher.screen.drills[drill.id][key].by_mode.get((method, place)) for key in keys]

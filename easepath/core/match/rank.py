@@ -196,4 +196,3 @@ class Matcher:
 
 def _allowed_when_fresh(drill: Drill) -> bool:
     return drill.phase == "settle" or (drill.ladder is not None and drill.ladder[1] == 1)
-

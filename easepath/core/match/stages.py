@@ -53,9 +53,7 @@ def stage_closes(
     return Reason("stage-blocks", facts=facts | {"means": screen.library.exposures[blocked].means})
 
 
-def _blocked(
-    screen: ScreenResult, stage: Stage, drill: Drill, side: SideWord, verdict: DrillVerdict
-) -> str | None:
+def _blocked(screen: ScreenResult, stage: Stage, drill: Drill, side: SideWord, verdict: DrillVerdict) -> str | None:
     mode = screen.rules.mode(drill, verdict.method, verdict.place)
     affected = screen.situation.complaint.affected
     sides: tuple[SideName, ...] = SIDES if side == "both" else (side,)

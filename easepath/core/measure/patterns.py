@@ -79,11 +79,7 @@ def run_patterns(
         order = GRAVEST_FIRST[pattern]
         gravest = min(results.values(), key=lambda result: order.index(result.result))
         where = frozenset(side for side, result in results.items() if result.result == gravest.result)
-        found.append(
-            PatternResult(
-                pattern, gravest.result, gravest.missing, gravest.needs, gravest.unwanted, where
-            )
-        )
+        found.append(PatternResult(pattern, gravest.result, gravest.missing, gravest.needs, gravest.unwanted, where))
     return tuple(found)
 
 
@@ -92,9 +88,7 @@ def _runs(library: Library, situation: Situation, pattern: str, profile: Conditi
         return True
     lines = [finding for finding in library.findings if finding.pattern == pattern]
     taken = {sitting.measure for sitting in situation.measures}
-    return any(
-        (line.measure in taken) or (line.observed in situation.complaint.observed) for line in lines
-    )
+    return any((line.measure in taken) or (line.observed in situation.complaint.observed) for line in lines)
 
 
 def _toe_reach(view: _View) -> PatternResult:

@@ -44,8 +44,9 @@ class Row:
 
 
 def grade_of(deficit: float, mdc: float) -> Grade:
-    """none up to one MDC, mild up to two, moderate up to four, marked beyond."""
-    for grade, multiple in (("none", 1), ("mild", 2), ("moderate", 4)):
+    """None up to one MDC, mild up to two, moderate up to four, marked beyond."""
+    bounds: tuple[tuple[Grade, int], ...] = (("none", 1), ("mild", 2), ("moderate", 4))
+    for grade, multiple in bounds:
         if round(deficit, 6) <= round(multiple * mdc, 6):
             return grade
     return "marked"

@@ -167,7 +167,7 @@ def _raise(library: Library, flag: RedFlag, answers: _Answers) -> RaisedFlag | N
         if not answers.raises_any(flag):
             return None
     positive = [item for item in flag.items if answers.item(item) is True]
-    facts = {"flag": flag.id, "positive": [library.flag_items[item] for item in positive]}
+    facts: dict[str, object] = {"flag": flag.id, "positive": [library.flag_items[item] for item in positive]}
     if flag.rule == "wells-dvt":
         return _raise_clot(flag, positive, answers, facts)
     if _is_raised(flag, positive, answers):
@@ -188,9 +188,7 @@ def _is_raised(flag: RedFlag, positive: list[str], answers: _Answers) -> bool:
     return bool(positive)
 
 
-def _raise_clot(
-    flag: RedFlag, positive: list[str], answers: _Answers, facts: dict[str, object]
-) -> RaisedFlag | None:
+def _raise_clot(flag: RedFlag, positive: list[str], answers: _Answers, facts: dict[str, object]) -> RaisedFlag | None:
     score = sum(flag.points.get(item, 0) for item in positive)
     raised = score >= (flag.raise_at or 0) or any(item in flag.strong for item in positive)
     reason = Reason("red-flag-clot-score", facts=facts | {"score": score, "threshold": flag.raise_at})

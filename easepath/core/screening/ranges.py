@@ -11,7 +11,12 @@ from easepath.core.screening.effects import factor_sides
 from easepath.core.situation import ClientFactor, Limit, Situation
 from easepath.core.story import complaint_regions
 from easepath.core.vocabulary import (
-    MOVEMENT_VARIANTS, SIDES, SideName, Verdict, joint_of, sides_of,
+    MOVEMENT_VARIANTS,
+    SIDES,
+    SideName,
+    Verdict,
+    joint_of,
+    sides_of,
 )  # fmt: skip
 
 TOLERATED_SHORTFALL = 10.0

@@ -134,11 +134,7 @@ class DrillScreen:
     def measure(self, measure: Measure, side: SideWord, fresh: ClientFactor | None) -> MeasureVerdict:
         """The verdict of a test; one without sides takes the worse side."""
         sides: tuple[SideName, ...] = SIDES if side == "both" else (side,)
-        reasons = [
-            reason
-            for one in sides
-            for reason in self._exposed(measure.exposures, measure.exposures_other, one)
-        ]
+        reasons = [reason for one in sides for reason in self._exposed(measure.exposures, measure.exposures_other, one)]
         if self._effects.uncleared_regions is not None:
             reasons += self._uncleared_load((*measure.exposures, *measure.exposures_other))
         if self._profile and measure.id in self._profile.withhold:

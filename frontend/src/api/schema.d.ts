@@ -133,7 +133,7 @@ export interface paths {
         };
         /**
          * Who Am I
-         * @description Who is signed in; 401 when nobody is.
+         * @description Who is signed in; nothing (204) when nobody of a clinic is.
          */
         get: operations["who_am_i"];
         put?: never;
@@ -658,6 +658,8 @@ export interface components {
             seconds_rising: number;
             /** Timeline */
             timeline: components["schemas"]["Stretch"][];
+            /** Unchanged */
+            unchanged: boolean;
             /** Version */
             version: number;
         };
@@ -1987,6 +1989,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Me"];
                 };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

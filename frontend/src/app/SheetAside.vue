@@ -31,7 +31,7 @@ async function handOver(): Promise<void> {
   <aside class="sheet" aria-label="The sheet in progress">
     <h2>For {{ frame.client.first_name }}, at home</h2>
     <p class="small quiet">
-      version {{ frame.sheet.version }}, draft
+      version {{ frame.sheet.unchanged ? `${frame.sheet.version - 1}, in use` : `${frame.sheet.version}, draft` }}
       <template v-if="frame.sheet.drills.length">
         · {{ minutesWords(frame.sheet.seconds) }}<template v-if="frame.sheet.minutes_available"> of {{ frame.sheet.minutes_available }} min</template>
       </template>
@@ -63,8 +63,8 @@ async function handOver(): Promise<void> {
     </p>
     <div class="push" />
     <ProblemNote :problem="problem" />
-    <button v-if="session.may('hand-over')" class="act next" :disabled="busy || !frame.sheet.drills.length || !frame.issues_program || !!frame.sheet.refused.length" @click="handOver">
-      Hand over version {{ frame.sheet.version }}
+    <button v-if="session.may('hand-over')" class="act next" :disabled="busy || !frame.sheet.drills.length || !frame.issues_program || !!frame.sheet.refused.length || frame.sheet.unchanged" @click="handOver">
+      {{ frame.sheet.unchanged ? `Version ${frame.sheet.version - 1} is in use, nothing changed` : `Hand over version ${frame.sheet.version}` }}
     </button>
     <p v-else class="small quiet">A clinician hands the sheet over.</p>
   </aside>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { shortDate } from '@/ui/dates'
 import PathLine from '@/ui/PathLine.vue'
 import { useSession } from './session'
 import SheetAside from './SheetAside.vue'
@@ -18,8 +19,8 @@ const stopped = computed(() => ['hold', 'refer', 'emergency'].includes(frame.val
       <p v-if="frame" class="who">
         <strong>{{ frame.client.name }}</strong>
         <span>{{ [frame.client.age, frame.client.trade].filter(Boolean).join(', ') }}</span>
-        <span v-if="frame.condition">· {{ [sideWords, frame.condition].filter(Boolean).join(' ') }}</span>
-        <span v-if="frame.since">· since {{ frame.since }}</span>
+        <span v-if="frame.condition">· {{ [frame.condition, sideWords].filter(Boolean).join(', ') }}</span>
+        <span v-if="frame.since">· since {{ shortDate(frame.since) }}</span>
       </p>
       <template v-if="frame">
         <p class="tag">irritability {{ frame.irritability }}</p>
@@ -53,8 +54,10 @@ header {
 .left { padding: 0.4rem 0 0.4rem 0.4rem; }
 .middle { padding: 1.1rem 1.2rem; min-width: 0; }
 .edge { background: var(--paper-deep); border-left: 1px solid var(--line); padding: 1rem; }
+.edge > * { position: sticky; top: 1rem; height: calc(100vh - 54px - 2rem); min-height: 0; overflow-y: auto; }
 @media (max-width: 1000px) {
   .body { grid-template-columns: 130px minmax(0, 1fr); }
   .edge { grid-column: 1 / -1; }
+  .edge > * { position: static; height: auto; }
 }
 </style>

@@ -14,7 +14,7 @@ export const useSession = defineStore('session', () => {
 
   async function find(): Promise<void> {
     const found = await outcome(clinic.GET('/api/session'))
-    me.value = found.ok ? found.data : null
+    me.value = found.ok ? (found.data ?? null) : null
     known.value = true
   }
 

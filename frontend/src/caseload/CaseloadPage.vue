@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
 import { unwrap } from '@/app/useVisit'
+import { shortDate } from '@/ui/dates'
 import RippleLine from '@/ui/RippleLine.vue'
 import NewClient from './NewClient.vue'
 
@@ -72,19 +73,19 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
         <li v-for="line in lines" :key="line.complaint" :class="{ grave: grave(line) }">
           <button class="line" @click="open(line)">
             <span class="need">
-              <strong>{{ line.what }}</strong>
+              <strong>{{ line.what.charAt(0).toUpperCase() + line.what.slice(1) }}</strong>
               <span class="small why">{{ line.why }}</span>
             </span>
             <span class="who">
               <strong>{{ line.name }}</strong>
-              <span class="small quiet">{{ line.trade }} · {{ [line.side === 'both' ? 'both sides' : line.side, line.condition].filter(Boolean).join(' ') }}</span>
+              <span class="small quiet">{{ line.trade }} · {{ [line.condition, line.side === 'both' ? 'both sides' : line.side].filter(Boolean).join(', ') }}</span>
             </span>
             <span class="ripples"><RippleLine :kinds="line.ripples" words /></span>
             <span class="small quiet last">
               <template v-if="line.version">version {{ line.version }}</template>
               <template v-else>no program</template>
               <br />
-              <template v-if="line.last_session">last session {{ line.last_session }}</template>
+              <template v-if="line.last_session">last session {{ shortDate(line.last_session) }}</template>
               <template v-else>visit {{ line.visit_number }}{{ line.visit_open ? ', open' : '' }}</template>
             </span>
           </button>
@@ -115,7 +116,7 @@ main { max-width: 1120px; margin: 0 auto; padding: 1.5rem; }
 .filters button[aria-pressed='true'] { border-color: var(--river); color: var(--river); font-weight: 600; }
 .lines { list-style: none; margin: 0; padding: 0; }
 .line {
-  display: grid; grid-template-columns: minmax(0, 1.5fr) minmax(0, 1.1fr) 250px 130px; gap: 1.2rem; align-items: center; width: 100%;
+  display: grid; grid-template-columns: minmax(0, 1.5fr) minmax(0, 1.1fr) 250px 150px; gap: 1.2rem; align-items: center; width: 100%;
   text-align: left; font: inherit; color: inherit; background: var(--card); border: 1px solid var(--line); border-left: 4px solid var(--river);
   border-radius: 4px; padding: 0.8rem 1rem; margin-bottom: 0.5rem; cursor: pointer;
 }

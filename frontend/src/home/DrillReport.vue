@@ -36,6 +36,7 @@ function send(endNow: boolean): void {
     <div v-if="isStop" class="stop-box" role="alert">
       <strong>Do not go on with this drill.</strong> Call {{ phone }} before the next session. The clinic sees your report at once.
     </div>
+    <p v-if="!ready" class="small quiet">Tell the worst pain, what you felt and where; then it goes on.</p>
     <button v-if="!isStop" class="act next big" :disabled="!ready">Go on</button>
     <template v-else>
       <button type="button" class="act stop big" :disabled="!ready" @click="send(true)">End the session here</button>

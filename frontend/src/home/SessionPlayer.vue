@@ -29,7 +29,7 @@ const now = computed(() => {
     case 'change': return ['Change sides', 'seconds to change']
     case 'rise': return ['Get up slowly', 'seconds, by the side, hand on a chair']
     case 'move': return ['Change place', 'seconds to the next drill']
-    default: return [dose.value ?? '', 'seconds left on this side']
+    default: return [dose.value ?? '', stretch.value?.side === 'both' ? 'seconds left' : 'seconds left on this side']
   }
 })
 </script>

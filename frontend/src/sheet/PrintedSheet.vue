@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome } from '@/api/client'
 import { unwrap } from '@/app/useVisit'
+import { shortDate } from '@/ui/dates'
 import TapeLine from '@/ui/TapeLine.vue'
 import { minutesWords } from '@/ui/tape'
 
@@ -35,7 +36,7 @@ const sideWords = computed(() => (drill: { side: string; sides: { side: string; 
           <h1>For {{ sheet.first_name }}, at home</h1>
           <p>{{ sheet.clinic.name }} · {{ sheet.clinic.phone }}</p>
         </div>
-        <p class="version">version {{ sheet.version }}<br />{{ sheet.date }}, {{ sheet.by }}</p>
+        <p class="version">version {{ sheet.version }}<br />{{ shortDate(sheet.date) }}, {{ sheet.by }}</p>
       </header>
       <p class="ready"><strong>Have ready:</strong> {{ sheet.have_ready.join(', ') || 'nothing' }}. <strong>It takes</strong> {{ minutesWords(sheet.seconds) }}.</p>
       <TapeLine v-if="sheet.drills.length" :stretches="sheet.timeline" :drills="sheet.drills" :available="(sheet.minutes_available ?? 0) * 60" :width="700" />

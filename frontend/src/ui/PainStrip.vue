@@ -43,8 +43,8 @@ button:first-child { border-left: 0; }
 button:hover { background: var(--river-soft); }
 button[aria-pressed='true'] { background: var(--river); color: #fff; font-weight: 600; }
 button:focus-visible { outline-offset: -3px; }
-.large .numbers { grid-template-columns: repeat(6, 1fr); }
-.large button { height: 52px; font-size: 1.2rem; border-top: 1px solid var(--line); }
+.large .numbers { grid-template-columns: repeat(6, 1fr); gap: 5px; border: 0; overflow: visible; }
+.large button, .large button:first-child { height: 52px; font-size: 1.2rem; border: 1px solid var(--line-strong); border-radius: var(--corner); }
 .large legend { font-size: 1.05rem; color: var(--ink); }
 .note { color: var(--clay); font-weight: 600; font-size: 0.9rem; }
 </style>

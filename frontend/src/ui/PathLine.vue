@@ -11,7 +11,6 @@ defineProps<{ steps: Schemas['PathStep'][]; visit: number }>()
       <li v-for="step in steps" :key="step.step" :class="step.state">
         <RouterLink :to="`/visit/${visit}/${step.step}`" active-class="here">
           <svg viewBox="0 0 40 60" width="40" height="60" aria-hidden="true">
-            <path d="M14 0 V60" class="bank" /><path d="M26 0 V60" class="bank" />
             <path v-if="step.state === 'open'" d="M14 22 L5 34 M26 22 L35 34" class="leaf" />
             <path v-else-if="step.state === 'waiting'" d="M14 22 L20 32 L26 22" class="leaf" />
             <path v-else-if="step.state === 'stopped'" d="M10 24 H30 M10 30 H30 M14 22 L20 34 L26 22" class="leaf stop" />
@@ -29,13 +28,15 @@ defineProps<{ steps: Schemas['PathStep'][]; visit: number }>()
 
 <style scoped>
 ol { list-style: none; margin: 0; padding: 0; }
+/* the two banks of the canal run through every step, however many lines its words take */
+li { background: linear-gradient(#cfc7b6, #cfc7b6) 13px 0 / 2px 100% no-repeat, linear-gradient(#cfc7b6, #cfc7b6) 25px 0 / 2px 100% no-repeat; }
+svg { flex: none; }
 a { display: flex; align-items: flex-start; gap: 0.5rem; min-height: 60px; text-decoration: none; color: var(--ink); }
 .words { display: grid; padding-top: 0.75rem; line-height: 1.25; }
 .name { font-weight: 600; }
 .state { font-size: 0.86rem; color: var(--ink-2); }
 .stopped .state { color: var(--clay); font-weight: 600; }
 .here .name { color: var(--river); border-bottom: 2.5px solid var(--river); justify-self: start; }
-.bank { stroke: #cfc7b6; stroke-width: 2; }
 .leaf { fill: none; stroke: var(--river); stroke-width: 3.2; stroke-linecap: round; }
 .waiting .leaf { stroke: var(--ink); }
 .leaf.stop { stroke: var(--clay); stroke-width: 2.4; }

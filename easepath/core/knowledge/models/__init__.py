@@ -7,7 +7,15 @@ from easepath.core.knowledge.models.factor import Effect, EffectTable, Factor, e
 from easepath.core.knowledge.models.measure import Finding, Measure
 from easepath.core.knowledge.models.method import Method, MethodDose
 from easepath.core.knowledge.models.plain import (
-    AnswerWord, Exposure, ReasonText, Region, RuleText, Site, StandIn, Target, Wording,
+    AnswerWord,
+    Exposure,
+    ReasonText,
+    Region,
+    RuleText,
+    Site,
+    StandIn,
+    Target,
+    Wording,
 )  # fmt: skip
 from easepath.core.knowledge.models.red_flag import RedFlag
 

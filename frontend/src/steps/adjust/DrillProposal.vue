@@ -3,6 +3,7 @@ import { Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import { shortDate } from '@/ui/dates'
 import RippleLine from '@/ui/RippleLine.vue'
 
 /** One drill: its responses, what the rule proposes, and the clinician's decision. */
@@ -10,6 +11,7 @@ const props = defineProps<{ proposal: Schemas['ProposalOut']; may: boolean }>()
 const emit = defineEmits<{ decided: [review: Schemas['ReviewOut']]; explain: []; stale: [] }>()
 type Decision = 'accept' | 'change' | 'refuse' | 'open'
 
+const open = ref(['flared', 'stirred', 'waiting'].includes(props.proposal.response))
 const mode = ref<'change' | 'refuse' | null>(null)
 const reason = ref('')
 const step = ref<number | null>(null)
@@ -59,22 +61,23 @@ async function decide(decision: Decision): Promise<void> {
     <p class="detail">
       <button type="button" class="rule" @click="emit('explain')">{{ proposal.rule_name }}</button>
       {{ proposal.detail }}
+      <button v-if="proposal.sessions.length" type="button" class="sessions" :aria-expanded="open" @click="open = !open">{{ open ? 'hide the sessions' : `${proposal.sessions.length} sessions` }}</button>
     </p>
-    <table v-if="proposal.sessions.length">
+    <table v-if="open && proposal.sessions.length">
       <caption class="visually-hidden">Sessions of {{ proposal.title }}</caption>
       <thead><tr><th>date</th><th>before</th><th>worst</th><th>after</th><th>next morning</th><th>felt</th><th>response</th></tr></thead>
       <tbody>
-        <tr v-for="s in proposal.sessions.slice(-3)" :key="s.date">
-          <th scope="row">{{ s.date }}</th><td>{{ s.before ?? '–' }}</td><td>{{ s.during ?? '–' }}</td><td>{{ s.after ?? '–' }}</td>
+        <tr v-for="s in proposal.sessions" :key="s.date">
+          <th scope="row">{{ shortDate(s.date) }}</th><td>{{ s.before ?? '–' }}</td><td>{{ s.during ?? '–' }}</td><td>{{ s.after ?? '–' }}</td>
           <td>{{ s.morning ?? 'not known' }}</td><td>{{ s.symptom.replaceAll('-', ' ') || 'not known' }}</td><td>{{ s.kind }}</td>
         </tr>
       </tbody>
     </table>
-    <div v-if="may && proposal.decision === 'open'" class="acts">
+    <div v-if="may && proposal.decision === 'open'" class="acts right">
       <button v-if="asks" class="act next" @click="decide('accept')">Accept</button>
       <button class="act" @click="mode = mode === 'change' ? null : 'change'">Change</button>
       <button v-if="asks && !stopSign" class="act" @click="mode = mode === 'refuse' ? null : 'refuse'">Refuse</button>
-      <span v-if="!asks" class="small quiet">nothing to decide; a lower dose can be chosen by hand</span>
+      <span v-if="!asks" class="small quiet">nothing to decide</span>
     </div>
     <div v-else-if="proposal.decision !== 'open'" class="acts">
       <strong>{{ DECIDED[proposal.decision] }}</strong>
@@ -99,12 +102,17 @@ async function decide(decision: Decision): Promise<void> {
 </template>
 
 <style scoped>
+article { grid-template-columns: minmax(0, 1fr) auto; column-gap: 1rem; align-items: center; }
+article > * { grid-column: 1 / -1; }
+.detail { grid-column: 1; }
+.acts.right { grid-column: 2; grid-row: 2; }
 article { background: var(--card); border: 1px solid var(--line); border-left: 4px solid var(--river); padding: 0.7rem 0.9rem; display: grid; gap: 0.4rem; border-radius: 4px; }
 article.grave { border-left-color: var(--clay); }
 article.decided { background: transparent; }
 .top { display: grid; grid-template-columns: minmax(0, 1.2fr) auto minmax(0, 1fr); gap: 1rem; align-items: start; }
 .action { font-weight: 600; font-size: 1.1rem; color: var(--river); }
 .grave .action { color: var(--clay); }
+.sessions { border: 0; background: none; font: inherit; font-size: 0.9rem; color: var(--river); text-decoration: underline; cursor: pointer; min-height: 32px; }
 .rule { border: 1px solid var(--line-strong); border-radius: 3px; background: none; font: inherit; font-size: 0.9rem; min-height: 32px; padding: 0 0.5rem; cursor: pointer; color: var(--river); font-weight: 600; }
 table { border-collapse: collapse; font-size: 0.9rem; }
 th, td { text-align: left; padding: 0.1rem 1rem 0.1rem 0; font-weight: 400; }

@@ -6,6 +6,7 @@ import { handedOver } from '@/app/handedOver'
 import { useSession } from '@/app/session'
 import { unwrap, useVisit } from '@/app/useVisit'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import { shortDate } from '@/ui/dates'
 import RippleLine from '@/ui/RippleLine.vue'
 import { minutesWords } from '@/ui/tape'
 import MorningEntry from './MorningEntry.vue'
@@ -71,7 +72,7 @@ async function revoke(): Promise<void> {
       <thead><tr><th>date</th><th>before</th><th>after</th><th>next morning</th><th>drills</th></tr></thead>
       <tbody>
         <tr v-for="s in data.sessions" :key="s.id">
-          <th scope="row">{{ s.date }}<span class="small quiet"> v{{ s.version }}</span></th>
+          <th scope="row">{{ shortDate(s.date) }}<span class="small quiet"> v{{ s.version }}</span></th>
           <td>{{ s.before ?? 'not known' }}</td>
           <td>{{ s.after ?? 'not known' }}</td>
           <td :class="{ missing: s.morning === null }">{{ s.morning ?? 'not known' }}<span v-if="s.unusual !== 'none'" class="small quiet"> after {{ s.unusual.replace('-', ' ') }}</span></td>
@@ -87,7 +88,7 @@ async function revoke(): Promise<void> {
 
     <h2 v-if="versions.length">Versions</h2>
     <article v-for="v in versions" :key="v.id" class="version">
-      <p><strong>Version {{ v.number }}</strong> {{ v.date }}, {{ v.by }} · {{ v.drills }} drills, {{ minutesWords(v.seconds) }}<template v-if="v.stage"> · stage {{ v.stage }}</template> · <RouterLink :to="`/sheet/${v.id}`">sheet</RouterLink></p>
+      <p><strong>Version {{ v.number }}</strong> {{ shortDate(v.date) }}, {{ v.by }} · {{ v.drills }} drills, {{ minutesWords(v.seconds) }}<template v-if="v.stage"> · stage {{ v.stage }}</template> · <RouterLink :to="`/sheet/${v.id}`">sheet</RouterLink></p>
       <ul v-if="v.difference.length"><li v-for="line in v.difference" :key="line">{{ line }}</li></ul>
     </article>
   </section>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
+import { shortDate } from '@/ui/dates'
 import { newId } from '@/ui/newId'
 import PainStrip from '@/ui/PainStrip.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -25,7 +26,7 @@ async function save(): Promise<void> {
 
 <template>
   <div v-if="waiting" class="entry">
-    <PainStrip v-model="pain" :label="`The morning after ${waiting.date}, as the client tells it`" />
+    <PainStrip v-model="pain" :label="`The morning after ${shortDate(waiting.date)}, as the client tells it`" />
     <button class="act" :disabled="pain === null" @click="save">Record this morning</button>
     <ProblemNote :problem="problem" />
   </div>

@@ -3,6 +3,7 @@ import { Input } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
+import { shortDate } from '@/ui/dates'
 import FieldNote from '@/ui/FieldNote.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 
@@ -68,7 +69,7 @@ async function clear(flag: string): Promise<void> {
       </template>
     </article>
     <p v-for="c in view.cleared" :key="c.flag" class="small known">
-      {{ c.flag.replaceAll('-', ' ') }}: cleared by {{ c.doctor }}, {{ c.date }} – {{ c.reason }} <span class="quiet">(recorded by {{ c.recorded_by }})</span>
+      {{ c.flag.replaceAll('-', ' ') }}: cleared by {{ c.doctor }}, {{ shortDate(c.date) }} – {{ c.reason }} <span class="quiet">(recorded by {{ c.recorded_by }})</span>
     </p>
   </section>
 </template>

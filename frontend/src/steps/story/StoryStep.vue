@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Input } from 'ant-design-vue'
-import { computed, onMounted } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
 import { useVisit } from '@/app/useVisit'
@@ -34,9 +34,11 @@ const story = draft.value
 const note = (field: string) => draft.fields.value[field] ?? draft.fields.value[`story.${field}`]
 const SETTLE = [
   { value: '15', text: 'minutes' }, { value: '30', text: 'half an hour' }, { value: '120', text: 'two hours' },
-  { value: '480', text: 'hours' }, { value: '1440', text: 'a day or more' },
+  { value: '480', text: 'longer' }, { value: '1440', text: 'a day or more' },
 ]
 const settle = computed(() => String(story.value?.settle_minutes ?? ''))
+const allThings = ref(false)
+const things = computed(() => (options.value?.equipment ?? []).filter((item) => allThings.value || story.value?.equipment?.includes(item.id)))
 const PLACES = ['floor', 'bed', 'chair', 'desk', 'wall', 'stand']
 
 function toggle(list: 'places' | 'equipment', item: string): void {
@@ -82,7 +84,7 @@ function toggle(list: 'places' | 'equipment', item: string): void {
         </div>
         <div class="known-box">
           <strong>Irritability {{ frame?.irritability }}.</strong>
-          <span class="small"> {{ frame?.irritability_reasons.join('; ') }}</span>
+          {{ " " }}<span class="small">{{ frame?.irritability_reasons.join('; ') }}</span>
         </div>
       </div>
 
@@ -97,12 +99,6 @@ function toggle(list: 'places' | 'equipment', item: string): void {
             <button v-for="place in PLACES" :key="place" type="button" :aria-pressed="story.places?.includes(place)" @click="toggle('places', place)">{{ place === 'stand' ? 'room to stand' : place }}</button>
           </div>
         </fieldset>
-        <fieldset class="set">
-          <legend>Things at home</legend>
-          <div class="chips small-chips">
-            <button v-for="item in options?.equipment ?? []" :key="item.id" type="button" :aria-pressed="story.equipment?.includes(item.id)" @click="toggle('equipment', item.id)">{{ item.name.toLowerCase() }}</button>
-          </div>
-        </fieldset>
         <div class="pair numbers">
           <NumberField v-model="story.minutes" label="Minutes" unit="min" :note="note('minutes')" />
           <NumberField v-model="story.days_per_week" label="Days a week" :note="note('days_per_week')" />
@@ -111,6 +107,13 @@ function toggle(list: 'places' | 'equipment', item: string): void {
             <FieldNote :text="note('birth_date')" />
           </label>
         </div>
+        <fieldset class="set">
+          <legend>Things at home</legend>
+          <div class="chips small-chips">
+            <button v-for="item in things" :key="item.id" type="button" :aria-pressed="story.equipment?.includes(item.id)" @click="toggle('equipment', item.id)">{{ item.name.toLowerCase() }}</button>
+            <button type="button" class="more" :aria-expanded="allThings" @click="allThings = !allThings">{{ allThings ? 'fewer' : 'more things' }}</button>
+          </div>
+        </fieldset>
       </div>
     </div>
   </section>
@@ -129,6 +132,7 @@ function toggle(list: 'places' | 'equipment', item: string): void {
 .chips { display: flex; flex-wrap: wrap; gap: 0.3rem; }
 .chips button { min-height: 44px; padding: 0 0.7rem; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); font: inherit; cursor: pointer; }
 .chips button[aria-pressed='true'] { background: var(--river-soft); border-color: var(--river); color: var(--river); font-weight: 600; }
+.more { border-style: dashed !important; }
 .small-chips button { font-size: 0.86rem; padding: 0 0.5rem; min-height: 44px; }
 @media (max-width: 1100px) { .grid { grid-template-columns: 1fr; } }
 </style>
