@@ -79,7 +79,7 @@ def save_story(actor: models.User, visit: models.Visit, revision: int, story: St
 
 
 LIMITS = {
-    **{pain: (0, 10) for pain in PAINS},
+    **dict.fromkeys(PAINS, (0, 10)),
     "minutes": (1, 240),
     "per_day": (1, 12),
     "days_per_week": (1, 7),

@@ -7,8 +7,9 @@ import datetime as dt
 from easepath.clinic import models
 from easepath.clinic.facts.home import log_entries
 from easepath.core import situation as core
-from easepath.core.knowledge import Library
+from easepath.core.knowledge import Library, shipped_library
 from easepath.core.situation_checks import check_situation
+from easepath.core.story import profile_in_force
 
 
 def build_situation(library: Library, complaint: models.Complaint, today: dt.date) -> core.Situation:
@@ -103,9 +104,10 @@ def _settled(answer: models.Answer) -> bool | None:
 
 def plan_facts(complaint: models.Complaint, version: models.PlanVersion | None, today: dt.date) -> core.Plan:
     """The running plan in the complaint's stage; without a version it has no drills."""
+    staged = _profile_has_stage(complaint)
     return core.Plan(
-        stage=complaint.stage,
-        stage_since=complaint.stage_since,
+        stage=complaint.stage if staged else None,
+        stage_since=complaint.stage_since if staged else None,
         start=None if version is None else min(version.plan_start, today),
         confirmed=tuple(complaint.gate_words),
         drills=()
@@ -121,3 +123,9 @@ def plan_facts(complaint: models.Complaint, version: models.PlanVersion | None, 
             for row in version.drills.all()
         ),
     )
+
+
+def _profile_has_stage(complaint: models.Complaint) -> bool:
+    """A stage counts only for the profile it was set in: a withdrawn or changed one leaves it behind."""
+    profile = profile_in_force(shipped_library(), complaint_facts(complaint, complaint.opened_at.date()))
+    return profile is not None and complaint.stage is not None and profile.stage(complaint.stage) is not None

@@ -1,0 +1,105 @@
+"""Dose ladders, the time they take, and their words."""
+
+from __future__ import annotations
+
+import pytest
+
+from easepath.core.dose import dose_ladder, session_time, side_seconds
+from easepath.core.dose.time import drill_seconds
+from easepath.core.dose.words import dose_words
+from easepath.core.knowledge.models import Dose
+from tests.core.build import LIBRARY
+
+
+def steps(drill: str, method: str | None = None, **options: object) -> list[dict[str, object]]:
+    """Every step from -1 up, without the tempo."""
+    model = LIBRARY.drills[drill]
+    ladder = dose_ladder(model, LIBRARY.methods[method or model.methods[0]], **options)  # type: ignore[arg-type]
+    doses = [ladder.at(step) for step in range(-1, ladder.top + 1)]
+    return [dose.model_dump(exclude_none=True, exclude={"tempo_s"}) for dose in doses]
+
+
+LADDERS = {
+    "a-missing-part-counts-from-one": (
+        ("lunge-rock",), [{"reps": 5}, {"reps": 10}, {"reps": 10, "circuits": 2}, {"reps": 10, "circuits": 3}],
+    ),
+    "effort-by-ten": (
+        ("iso-adduction",),
+        [{"reps": 2, "breaths": 1, "effort_pct": e} if e == 10 else {"reps": 3, "breaths": 1, "effort_pct": e} for e in (10, 20, 30, 40, 50)],
+    ),
+    "reps-by-one-over-a-short-span": (
+        ("pelvic-clock",), [{"reps": 2}, {"reps": 3}, {"reps": 4}, {"reps": 5}],
+    ),
+    "hold-by-one-below-ten": (
+        ("pelvic-tilt",),
+        [{"reps": 3, "hold_s": 1}, {"reps": 5, "hold_s": 2}, {"reps": 7, "hold_s": 2}, {"reps": 9, "hold_s": 2}, {"reps": 10, "hold_s": 2}, {"reps": 10, "hold_s": 3}],
+    ),
+    "hold-by-ten-then-thirty": (
+        ("prone-rest",), [{"hold_s": h, "sets": 1} for h in (30, 60, 90, 120, 150, 180)],
+    ),
+    "seconds-by-a-fifth-rounded-up-at-least-two-minutes-from-five": (
+        ("walk-graded",),
+        [{"seconds": s} for s in (150, 300, 420, 540, 660, 792, 951, 1142, 1371, 1646, 1800)],
+    ),
+    "another-method-takes-its-shape": (
+        ("strap-leg-out", "contract-relax"),
+        [{"reps": 2, "effort_pct": 10, "contract_s": 3, "relax_s": 5}],
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize(("drill", "wanted"), LADDERS.values(), ids=LADDERS.keys())
+def test_ladder(drill: tuple[str, ...], wanted: list[dict[str, object]]) -> None:
+    found = steps(*drill)
+    assert found[: len(wanted)] == wanted
+
+
+def test_a_cap_lowers_start_and_top() -> None:
+    assert [s["effort_pct"] for s in steps("belt-block", cap=50)][1:] == [50]
+
+
+def test_an_easy_isometric_at_high_irritability_keeps_twenty_to_thirty() -> None:
+    assert steps("iso-flexion", high_irritability=True)[0]["effort_pct"] == 25
+    assert steps("iso-adduction", high_irritability=True)[0]["effort_pct"] == 20
+    assert steps("adductor-plank-long", high_irritability=True)[0]["effort_pct"] == 30
+
+
+TIMES = {
+    "flow": (("lunge-rock", "flow", Dose(reps=10)), 40),
+    "circuits": (("lunge-rock", "flow", Dose(reps=10, circuits=3)), 120),
+    "breaths": (("iso-adduction", "isometric-breath", Dose(reps=3, breaths=1)), 18),
+    "hold-and-rests": (("half-kneel", "hold-moderate", Dose(hold_s=30, sets=2)), 2 * 32 + 15),
+    "strength-rests-longer": (("side-squeeze-band-standing", "slow-strength", Dose(sets=2, reps=8, tempo_s=(2, 1, 2))), 2 * 40 + 45),
+    "contract-and-relax": (("strap-leg-out", "contract-relax", Dose(reps=3, contract_s=5, relax_s=10)), 45),
+    "own-rep-time": (("pelvic-clock", "flow", Dose(reps=3)), 36),
+    "seconds-as-given": (("walk-graded", "flow", Dose(seconds=300)), 300),
+    "settle-has-no-rest": (("breath-90", "flow", Dose(breaths=5, sets=2)), 60),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize(("given", "wanted"), TIMES.values(), ids=TIMES.keys())
+def test_time_of_a_side(given: tuple[str, str, Dose], wanted: float) -> None:
+    drill, method, dose = given
+    assert side_seconds(dose, LIBRARY.drills[drill], method, 6) == wanted
+
+
+def test_a_session_adds_up() -> None:
+    assert drill_seconds([40.2, 40.2]) == 15 + 81 + 8  # 80.4 rounded up once, at the end
+    time = session_time([60, 60, 60], ["floor", "floor", "chair"])
+    assert (time.drills, time.position_changes, time.rising) == (180, 15, 25)
+    assert session_time([60, 60, 60], ["floor", "chair", "floor"], floor_care=True).rising == 90
+
+
+WORDS = {
+    "2 rounds of 10 times": (Dose(reps=10, circuits=2), "flow"),
+    "3 times, 1 breath each, at 3 tenths of full effort": (Dose(reps=3, breaths=1, effort_pct=30), "isometric-breath"),
+    "2 sets of hold 1 min 30 s": (Dose(hold_s=90, sets=2), "hold-long"),
+    "5 times, hold 5 s, in 2 directions, at half effort": (Dose(reps=5, hold_s=5, directions=2, effort_pct=50), "isometric"),
+    "3 times: press 5 s, ease 10 s, at 20 %": (Dose(reps=3, contract_s=5, relax_s=10, effort_pct=20), "contract-relax"),
+    "10 min": (Dose(seconds=600), "flow"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize(("words", "given"), WORDS.items(), ids=WORDS.keys())
+def test_words(words: str, given: tuple[Dose, str]) -> None:
+    assert dose_words(*given) == words.replace("20 %", "2 tenths of full effort")

@@ -1,0 +1,129 @@
+"""What must hold for every client: hypothesis looks for the one for whom it does not."""
+
+from __future__ import annotations
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from easepath.core.adjust import review
+from easepath.core.compose import assemble
+from easepath.core.compose.sheet import timeline
+from easepath.core.dose import dose_ladder
+from easepath.core.match import Matcher
+from easepath.core.situation import LogEntry, Plan, PlannedDrill
+from easepath.core.vocabulary import SIDES, Verdict
+from tests.core.build import LIBRARY, client, complaint, entry, factor, matched, plan, screened
+
+QUICK = settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+DRILLS = st.sampled_from(sorted(LIBRARY.drills))
+FACTORS = st.builds(
+    factor,
+    st.sampled_from(sorted(LIBRARY.factors)),
+    side=st.sampled_from([None, "left", "right", "both"]),
+    weeks_since=st.sampled_from([None, 1.0, 8.0, 40.0]),
+)
+PLACES = st.lists(st.sampled_from(["floor", "bed", "chair", "desk", "wall", "stand"]), unique=True).map(tuple)
+PAINS = st.one_of(st.none(), st.integers(0, 10).map(float))
+
+
+@QUICK
+@given(st.lists(FACTORS, max_size=3), PLACES, st.integers(1, 7), st.lists(DRILLS, min_size=1, max_size=8, unique=True))
+def test_no_session_holds_a_refused_or_infeasible_drill(factors, places, stage, drills) -> None:
+    person = client(factors=tuple(factors), places=places)
+    matcher = matched(client=person, plan=Plan(stage=stage))
+    chosen = tuple(PlannedDrill(drill=d, side="both") for d in drills)
+    session = assemble(matcher, chosen)
+    for item in session.drills:
+        for side in item.sides:
+            verdict = matcher.screen.drills[item.drill.id][side.side]
+            assert verdict.feasible
+            assert verdict.verdict is not Verdict.EXCLUDE
+            assert verdict.by_mode[item.method, item.place] is not Verdict.EXCLUDE
+    assert len(session.drills) + len(session.refused) == len(chosen)
+
+
+@QUICK
+@given(st.lists(FACTORS, max_size=2), FACTORS)
+def test_a_verdict_only_gets_worse_when_a_factor_is_added(factors, more) -> None:
+    before = screened(client=client(factors=tuple(factors)))
+    after = screened(client=client(factors=(*factors, more)))
+    named = {f.id for f in before.factors}
+    replaced = {r for name in named for r in LIBRARY.factors[name].replaced_by} | named
+    if more.id in replaced:  # listing a factor the condition assumed replaces it, and may be milder
+        return
+    for drill, by_side in before.drills.items():
+        for side, verdict in by_side.items():
+            assert after.drills[drill][side].verdict >= verdict.verdict, (drill, side)
+
+
+@st.composite
+def logs(draw) -> tuple[LogEntry, ...]:
+    days = draw(st.lists(st.integers(1, 30), min_size=1, max_size=6, unique=True))
+    return tuple(
+        entry(
+            ago, before=draw(PAINS), during=draw(PAINS), after=draw(PAINS), next=draw(PAINS),
+            symptom=draw(st.sampled_from([None, "none", "pull", "ache", "pinch", "tingling", "soreness"])),
+            done_pct=draw(st.sampled_from([None, 50.0, 90.0, 100.0])),
+        )
+        for ago in sorted(days, reverse=True)
+    )  # fmt: skip
+
+
+@QUICK
+@given(logs(), st.integers(1, 7), st.integers(-1, 5))
+def test_nothing_goes_up_on_an_unknown_morning(log, stage, step) -> None:
+    running = plan(PlannedDrill(drill="lunge-rock", side="left", step=step), stage=stage)
+    last = max(log, key=lambda e: e.date)
+    waiting = tuple(e.model_copy(update={"next": None}) if e is last else e for e in log)
+    found = review(matched(log=waiting, plan=running))
+    assert found.drills[0].decision.action != "progress"
+    assert found.drills[0].decision.rule != "ready"
+
+
+@QUICK
+@given(logs(), st.integers(1, 7))
+def test_a_rise_leads_only_to_what_is_open(log, stage) -> None:
+    matcher = matched(log=log, plan=plan(stage=stage))
+    for drill in review(matcher).drills:
+        to = drill.decision.to
+        if drill.decision.action in ("progress", "swap", "step-back") and to is not None:
+            assert matcher.is_open(LIBRARY.drills[to.drill], "left") or to.drill == drill.drill.id
+
+
+@QUICK
+@given(st.lists(DRILLS, min_size=1, max_size=6, unique=True), st.sampled_from([4.0, 6.0, 9.0]))
+def test_seconds_are_the_sum_of_their_parts(drills, breath) -> None:
+    matcher: Matcher = matched(
+        client=client(breath_s=breath, places=("floor", "bed", "chair", "desk", "wall", "stand"), equipment=tuple(LIBRARY.standins)),
+        complaint=complaint(condition="toe-reach-limited", side="both"),
+        plan=Plan(),
+    )
+    session = assemble(matcher, tuple(PlannedDrill(drill=d, side="both") for d in drills))
+    stretches = timeline(session)
+    assert abs(sum(stretch["seconds"] for stretch in stretches) - session.time.total) < 1e-6
+    assert session.time.drills == sum(item.seconds for item in session.drills)
+    assert all(stretch["seconds"] > 0 for stretch in stretches)
+
+
+@QUICK
+@given(DRILLS, st.sampled_from([None, 30, 60]), st.booleans())
+def test_easing_then_rising_comes_back(name: str, cap, hot) -> None:
+    drill = LIBRARY.drills[name]
+    for method in drill.methods:
+        ladder = dose_ladder(drill, LIBRARY.methods[method], cap=cap, high_irritability=hot)
+        doses = [ladder.at(step) for step in range(ladder.top + 1)]
+        assert len(set(doses)) == len(doses)
+        for step in range(-1, ladder.top):
+            assert ladder.at(ladder.clamp(ladder.clamp(step + 1) - 1)) == ladder.at(step)
+        assert cap is None or all((dose.effort_pct or 0) <= cap for dose in [*doses, ladder.eased])
+
+
+@QUICK
+@given(st.lists(FACTORS, max_size=3), st.integers(1, 7))
+def test_same_facts_same_ranking(factors, stage) -> None:
+    def ranking() -> list[tuple[str, str, float]]:
+        found = matched(client=client(factors=tuple(factors)), plan=Plan(stage=stage))
+        return [(c.drill.id, c.side, c.score) for c in found.result.ranked]
+
+    assert ranking() == ranking()
+    assert SIDES == ("left", "right")
