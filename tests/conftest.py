@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Iterator
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -40,10 +39,9 @@ def make_world() -> World:
 
 
 @pytest.fixture(autouse=True)
-def _quick_passwords(settings: Any) -> Iterator[None]:
+def _quick_passwords(settings: Any) -> None:
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     settings.FROZEN_TODAY = TODAY
-    yield
 
 
 @pytest.fixture

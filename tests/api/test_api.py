@@ -111,9 +111,11 @@ def test_what_is_not_there(world: World, staff: Client) -> None:
 
 def test_the_walk_over_http(world: World, staff: Client) -> None:
     """Take in, story, screen, tick, hand over, session and morning by the private link."""
-    visit = staff.post("/api/clients", {"first_name": "Nell", "last_name": "Quay", "birth_date": "1990-01-02"}, JSON).json()["visit"]
+    visit = staff.post(
+        "/api/clients", {"first_name": "Nell", "last_name": "Quay", "birth_date": "1990-01-02"}, JSON
+    ).json()["visit"]
     story = {"condition": "adductor-strain", "side": "left", "since": "2026-11-01", "pain_now": 1, "pain_rest": 0, "pain_worst": 3,
-             "pain_usual": 1, "settle_minutes": 20, "wakes": "no", "places": ["floor", "chair"], "minutes": 10, "days_per_week": 5}  # fmt: skip
+             "pain_usual": 1, "settle_minutes": 20, "wakes": "no", "birth_date": "1990-01-02", "places": ["floor", "chair"], "minutes": 10, "days_per_week": 5}  # fmt: skip
     assert staff.put(f"/api/visits/{visit}/story", {"revision": 0, "story": story}, JSON).json()["revision"] == 1
     answers: dict[str, bool] = {}
     for revision in range(4):
@@ -133,7 +135,9 @@ def test_the_walk_over_http(world: World, staff: Client) -> None:
     for _ in range(2):
         assert staff.post(f"/home/api/{token}/sessions", session, JSON).json() == {"id": session["id"]}
     assert SessionLog.objects.filter(pk=session["id"]).count() == 1
-    early = staff.post(f"/home/api/{token}/mornings", {"id": str(uuid.uuid4()), "session": session["id"], "pain": 1}, JSON)
+    early = staff.post(
+        f"/home/api/{token}/mornings", {"id": str(uuid.uuid4()), "session": session["id"], "pain": 1}, JSON
+    )
     assert "tomorrow" in body(early)["fields"]["session"]
     review = staff.post(f"/api/visits/{visit}/review").json()
     assert review["proposals"][0]["rule"] == "waiting"

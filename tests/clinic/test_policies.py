@@ -46,7 +46,9 @@ def _close(world: World, user: User) -> Any:
 
 
 def _clear(world: World, user: User) -> Any:
-    return record_clearance(user, world.visit("Piet"), flag="cancer", doctor="Dr A. Reyl", date=TODAY, reason="scan clear")
+    return record_clearance(
+        user, world.visit("Piet"), flag="cancer", doctor="Dr A. Reyl", date=TODAY, reason="scan clear"
+    )
 
 
 def _tick(world: World, user: User) -> Any:
@@ -55,7 +57,10 @@ def _tick(world: World, user: User) -> Any:
 
 ACTS: dict[str, tuple[Act, str]] = {
     "story": (lambda w, u: save_story(u, w.visit("Marta"), 1, Story.of(w.complaints["Marta"])), "everybody"),
-    "screening": (lambda w, u: save_screening(u, w.visit("Marta"), 1, Screening.of(w.complaints["Marta"])), "everybody"),
+    "screening": (
+        lambda w, u: save_screening(u, w.visit("Marta"), 1, Screening.of(w.complaints["Marta"])),
+        "everybody",
+    ),
     "morning": (_morning, "everybody"),
     "tick": (_tick, "clinical"),
     "hand-over": (lambda w, u: hand_over(u, w.visit("Marta")), "clinical"),

@@ -13,14 +13,22 @@ from easepath.clinic.actions.home_links import open_link, revoke_links
 from easepath.clinic.actions.open_visit import close_visit, open_visit
 from easepath.clinic.actions.record_clearance import record_clearance
 from easepath.clinic.actions.record_session import (
-    DrillDone, MorningDone, SessionDone, record_morning, record_session,
+    DrillDone,
+    MorningDone,
+    SessionDone,
+    record_morning,
+    record_session,
 )  # fmt: skip
 from easepath.clinic.actions.reviews import close_review, confirm_gate_word, decide_proposal, open_review
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.actions.save_screening import FactorEntry, Screening, confirm_answers, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.errors import (
-    DeadLinkError, FieldError, NotFoundError, RefusedError, StaleRevisionError,
+    DeadLinkError,
+    FieldError,
+    NotFoundError,
+    RefusedError,
+    StaleRevisionError,
 )  # fmt: skip
 from easepath.clinic.facts import assess
 from easepath.clinic.models import AuditEntry, Complaint, PlanVersion, Proposal, ScreeningResult, SessionLog
@@ -164,7 +172,11 @@ def test_saving_on_an_old_revision_shows_both_values_and_changes_nothing(world: 
     save_story(world.users["hanne"], visit, 1, Story(**{**vars(story), "words": "hers"}))
     with pytest.raises(StaleRevisionError) as caught:
         save_story(world.users["callum"], visit, 1, Story(**{**vars(story), "words": "his"}))
-    assert (caught.value.by, caught.value.theirs["words"], caught.value.yours["words"]) == ("Hanne Ostrow", "hers", "his")
+    assert (caught.value.by, caught.value.theirs["words"], caught.value.yours["words"]) == (
+        "Hanne Ostrow",
+        "hers",
+        "his",
+    )
     assert fresh(world, "Marta").words == "hers"
 
 
@@ -293,7 +305,12 @@ def test_a_visit_continues_and_the_next_begins_with_the_running_version(world: W
 def test_the_path_says_what_waits(world: World) -> None:
     steps = {step["step"]: step for step in frame(world.visit("Piet"))["path"]}
     assert (steps["screening"]["state"], steps["screening"]["words"]) == ("stopped", "held")
-    assert [s["step"] for s in steps.values() if s["words"] == "comes later"] == ["measure", "compose", "tryout", "respond"]
+    assert [s["step"] for s in steps.values() if s["words"] == "comes later"] == [
+        "measure",
+        "compose",
+        "tryout",
+        "respond",
+    ]
 
 
 def test_every_stored_result_names_its_knowledge_and_rules(world: World) -> None:

@@ -9,7 +9,14 @@ from easepath.core.knowledge import shipped_library
 from easepath.core.match import Matcher
 from easepath.core.screening import ScreenResult, screen
 from easepath.core.situation import (
-    Client, ClientFactor, Complaint, LogEntry, PainReport, Plan, PlannedDrill, Situation,
+    Client,
+    ClientFactor,
+    Complaint,
+    LogEntry,
+    PainReport,
+    Plan,
+    PlannedDrill,
+    Situation,
 )  # fmt: skip
 from easepath.core.situation_checks import check_situation
 
@@ -51,7 +58,9 @@ def entry(ago: int, drill: str = "lunge-rock", side: str = "left", **changes: An
 
 def plan(*drills: PlannedDrill, stage: int = 2, **changes: Any) -> Plan:
     """A plan in a stage; without drills the deep-lunge rocks on the left."""
-    return Plan(stage=stage, drills=drills or (PlannedDrill(drill="lunge-rock", side="left", method="flow"),), **changes)
+    return Plan(
+        stage=stage, drills=drills or (PlannedDrill(drill="lunge-rock", side="left", method="flow"),), **changes
+    )
 
 
 def situation(**changes: Any) -> Situation:

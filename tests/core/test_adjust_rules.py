@@ -124,7 +124,11 @@ def test_felt_in_the_wrong_place() -> None:
     """Twice running holds with the cue; a third time steps back, where there is a lower rung."""
     curl = PlannedDrill(drill="strap-leg-out", side="left", method="hold-moderate")
     wrong = [entry(n, "strap-leg-out", felt="groin") for n in (4, 3, 2)]
-    people = {"client": client(equipment=("strap",)), "plan": plan(curl, stage=6), "complaint": complaint(days_since=60)}
+    people = {
+        "client": client(equipment=("strap",)),
+        "plan": plan(curl, stage=6),
+        "complaint": complaint(days_since=60),
+    }
     assert first(log=tuple(wrong[1:]), **people)[:2] == ("wrong-place", "hold")
     assert first(log=tuple(wrong), **people)[:2] == ("wrong-place", "hold")
     assert first(log=(wrong[0],), **people)[:2] == ("steady", "hold")
@@ -157,7 +161,9 @@ def test_at_most_two_drills_rise_and_work_stays_within_a_quarter() -> None:
 
 
 def test_a_worse_measure_stops_every_rise() -> None:
-    sittings = tuple(Sitting(measure="lunge-elbow", side="left", date=day(n), trials=(v,)) for n, v in ((9, 10), (1, 18)))
+    sittings = tuple(
+        Sitting(measure="lunge-elbow", side="left", date=day(n), trials=(v,)) for n, v in ((9, 10), (1, 18))
+    )
     found = review(matched(log=CALM, measures=sittings))
     assert found.drills[0].decision.rule == "queued"
     assert "worse" in [proposal.rule for proposal in found.plan]

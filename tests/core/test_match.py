@@ -112,7 +112,10 @@ def test_irritable_clients_get_the_pain_free_method_and_half_the_start() -> None
     hot = matched(complaint=complaint(pain=PainReport(rest=5, worst=6)), plan=Plan(stage=6))
     drill = LIBRARY.drills["strap-leg-out"]
     assert allowed_methods(hot, drill, ("left",)) == ("contract-relax",)
-    assert choose_method(matched(plan=Plan(stage=6), complaint=complaint(days_since=60)), drill, ("left",)) == "hold-moderate"
+    assert (
+        choose_method(matched(plan=Plan(stage=6), complaint=complaint(days_since=60)), drill, ("left",))
+        == "hold-moderate"
+    )
     assert hot.screen.start_step() == -1
 
 
@@ -133,7 +136,9 @@ def test_sides_of_a_drill(changes: dict[str, Any], wanted: list[tuple[str, int |
 
 def test_a_session_refuses_what_the_screen_refuses() -> None:
     matcher = matched(plan=EMPTY, client=client(factors=(factor("no-floor"),)))
-    session = assemble(matcher, (PlannedDrill(drill="lunge-rock", side="left"), PlannedDrill(drill="seated-squeeze", side="both")))
+    session = assemble(
+        matcher, (PlannedDrill(drill="lunge-rock", side="left"), PlannedDrill(drill="seated-squeeze", side="both"))
+    )
     assert [item.drill.id for item in session.drills] == ["seated-squeeze"]
     assert [planned.drill for planned, _ in session.refused] == ["lunge-rock"]
 
@@ -141,6 +146,8 @@ def test_a_session_refuses_what_the_screen_refuses() -> None:
 def test_a_session_stands_in_phase_order_and_warns_when_it_is_too_long() -> None:
     names = ("iso-adduction", "lunge-rock", "pelvic-tilt")
     matcher = matched(plan=EMPTY, client=client(minutes=1))
-    session = assemble(matcher, tuple(PlannedDrill(drill=n, side="left" if n == "lunge-rock" else "both") for n in names))
+    session = assemble(
+        matcher, tuple(PlannedDrill(drill=n, side="left" if n == "lunge-rock" else "both") for n in names)
+    )
     assert [item.drill.phase for item in session.drills] == ["settle", "mobilise", "activate"]
     assert session.over_minutes

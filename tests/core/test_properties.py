@@ -94,7 +94,11 @@ def test_a_rise_leads_only_to_what_is_open(log, stage) -> None:
 @given(st.lists(DRILLS, min_size=1, max_size=6, unique=True), st.sampled_from([4.0, 6.0, 9.0]))
 def test_seconds_are_the_sum_of_their_parts(drills, breath) -> None:
     matcher: Matcher = matched(
-        client=client(breath_s=breath, places=("floor", "bed", "chair", "desk", "wall", "stand"), equipment=tuple(LIBRARY.standins)),
+        client=client(
+            breath_s=breath,
+            places=("floor", "bed", "chair", "desk", "wall", "stand"),
+            equipment=tuple(LIBRARY.standins),
+        ),
         complaint=complaint(condition="toe-reach-limited", side="both"),
         plan=Plan(),
     )

@@ -75,7 +75,9 @@ AGES = {
 @pytest.mark.parametrize(("age", "context", "answers", "flag", "raised"), AGES.values(), ids=AGES.keys())
 def test_ages(age: int, context: dict[str, bool], answers: dict[str, bool], flag: str, raised: bool) -> None:
     condition = {"ottawa-knee": "kneecap-pain", "spinal-fracture": "low-back-stiff"}.get(flag, "adductor-strain")
-    result = screened(client=client(age=age), complaint=complaint(condition=condition, context=context, answers=answers), plan=Plan())
+    result = screened(
+        client=client(age=age), complaint=complaint(condition=condition, context=context, answers=answers), plan=Plan()
+    )
     assert (flag in [found.id for found in result.flags.raised]) is raised
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from django.views.decorators.csrf import ensure_csrf_cookie
-from ninja import Router
+from ninja import Router, Status
 from ninja.decorators import decorate_view
 
 from easepath.api.auth import staff
@@ -20,11 +20,11 @@ router = Router(tags=["session"])
 
 @router.get("", response={200: Me, 204: None}, auth=None, operation_id="who_am_i")
 @decorate_view(ensure_csrf_cookie)
-def who_am_i(request: HttpRequest) -> tuple[int, Me | None]:
+def who_am_i(request: HttpRequest) -> Status[Me | None]:
     """Who is signed in; nothing (204) when nobody of a clinic is."""
     if not isinstance(request.user, User) or request.user.clinic_id is None:
-        return 204, None
-    return 200, _me(request.user)
+        return Status(204, None)
+    return Status(200, _me(request.user))
 
 
 @router.post("", response=Me, auth=None, operation_id="sign_in")
@@ -38,11 +38,11 @@ def sign_in(request: HttpRequest, payload: SignIn) -> Me:
 
 
 @router.delete("", response={204: None}, operation_id="sign_out")
-def sign_out(request: HttpRequest) -> tuple[int, None]:
+def sign_out(request: HttpRequest) -> Status[None]:
     """Sign out."""
     staff(request)
     logout(request)
-    return 204, None
+    return Status(204, None)
 
 
 def _me(user: User) -> Me:

@@ -143,6 +143,7 @@ class ScreeningOut(Schema):
 
     revision: int
     groups: list[FlagGroup]
+    answers: dict[str, bool]
     profile_questions: list[Question]
     unanswered: list[str]
     raised: list[RaisedOut]

@@ -25,11 +25,13 @@ def screening_view(visit: models.Visit) -> dict[str, Any]:
     assessment = assess(visit.complaint, today_of(visit.complaint))
     screen, library = assessment.screen, assessment.library
     answers = {a.word: a for a in visit.complaint.answers.all()}
-    asked = sorted(screen.flags.asked, key=lambda entry: ACTION_ORDER.index(entry.flag.action))
+    shown = [*(entry.flag for entry in screen.flags.asked), *screen.flags.ruled_out]
+    shown.sort(key=lambda flag: ACTION_ORDER.index(flag.action))
     raised = {flag.id: flag for flag in screen.flags.raised}
     cleared = {c.flag: c for c in visit.complaint.clearances.all()}
     return {
-        "groups": [_group(assessment, entry.flag, answers, raised.get(entry.flag.id)) for entry in asked],
+        "groups": [_group(assessment, flag, answers, raised.get(flag.id)) for flag in shown],
+        "answers": {word: answer.value for word, answer in answers.items()},
         "profile_questions": [
             _question(word, library.answers[word].text if word in library.answers else word, answers)
             for word in (*(screen.profile.ask_first if screen.profile else ()), *_falls(assessment))

@@ -48,6 +48,8 @@ class FlagResult:
     asked: tuple[AskedFlag, ...]
     raised: tuple[RaisedFlag, ...]
     unanswered: tuple[str, ...]
+    ruled_out: tuple[RedFlag, ...]
+    """Flags of the region that are not asked because their context was answered no."""
 
     @property
     def blocking(self) -> bool:
@@ -113,24 +115,29 @@ def ask_flags(
     """Ask every flag of the client's regions; raise what is known, list what is not answered."""
     answers = _Answers(library, situation, measured, frozenset(f.id for f in factors))
     regions = complaint_regions(library, situation.complaint)
-    asked = tuple(
-        AskedFlag(flag, _unanswered(flag, answers))
+    here = [
+        flag
         for flag in library.red_flags.values()
-        if _is_asked(flag, regions, answers) and flag.id not in situation.clearance
-    )
+        if _belongs(flag, regions, answers) and flag.id not in situation.clearance
+    ]
+    asked = tuple(AskedFlag(flag, _unanswered(flag, answers)) for flag in here if not _ruled_out(flag, answers))
+    ruled_out = tuple(flag for flag in here if _ruled_out(flag, answers))
     raised = [raised for entry in asked if (raised := _raise(library, entry.flag, answers)) is not None]
     raised.sort(key=lambda flag: ACTION_ORDER.index(flag.action))
     words = [word for entry in asked for word in entry.unanswered]
     words += _missing_basics(library, situation, measured, profile)
-    return FlagResult(asked, tuple(raised), tuple(dict.fromkeys(words)))
+    return FlagResult(asked, tuple(raised), tuple(dict.fromkeys(words)), ruled_out)
 
 
-def _is_asked(flag: RedFlag, regions: frozenset[str], answers: _Answers) -> bool:
+def _belongs(flag: RedFlag, regions: frozenset[str], answers: _Answers) -> bool:
+    """Whether a flag is of the client's regions, contexts, observations and age."""
     here = "any" in flag.regions or bool(regions & set(flag.regions))
     also = flag.also_if is not None and answers.context(flag.also_if) is True
-    if not (here or also or answers.raises_any(flag)) or not _age_fits(flag, answers.age):
-        return False
-    return flag.only_if is None or answers.context(flag.only_if) is not False
+    return (here or also or answers.raises_any(flag)) and _age_fits(flag, answers.age)
+
+
+def _ruled_out(flag: RedFlag, answers: _Answers) -> bool:
+    return flag.only_if is not None and answers.context(flag.only_if) is False
 
 
 def _age_fits(flag: RedFlag, age: float | None) -> bool:

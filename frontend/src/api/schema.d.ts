@@ -1395,6 +1395,10 @@ export interface components {
          * @description The Screen step.
          */
         ScreeningOut: {
+            /** Answers */
+            answers: {
+                [key: string]: boolean;
+            };
             /** Ask Factors */
             ask_factors: string[];
             /** Assumed */

@@ -25,10 +25,7 @@ const panel = ref<HTMLElement | null>(null)
 
 function adopt(found: Screening): Draft {
   view.value = found
-  const answers: Answers = {}
-  const all = [...found.profile_questions, ...found.groups.flatMap((g) => (g.context ? [g.context, ...g.questions] : g.questions))]
-  for (const q of all) if (q.value !== null && q.value !== undefined) answers[q.word] = q.value
-  return { answers, factors: found.factors.map(({ factor, side, since }) => ({ factor, side: side as '' | 'left', since })) }
+  return { answers: { ...found.answers }, factors: found.factors.map(({ factor, side, since }) => ({ factor, side: side as '' | 'left', since })) }
 }
 
 const draft = useDraft<Draft>({

@@ -1,0 +1,75 @@
+"""A real browser against a live server with the practice clinic."""
+
+from __future__ import annotations
+
+import os
+from collections.abc import Callable, Iterator
+from typing import Any
+
+import pytest
+from playwright.sync_api import Locator, Page, expect
+
+from easepath.standins.practice_clinic import PASSWORD
+from tests.conftest import World, make_world
+
+os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")  # the browser driver keeps a loop in this thread
+expect.set_options(timeout=10_000)
+CHROMIUM = "/usr/bin/chromium"
+QUIET = ("--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update", "--disable-sync",
+         "--no-first-run")  # fmt: skip
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
+    """Debian's Chromium, keeping to itself."""
+    return {**browser_type_launch_args, "executable_path": CHROMIUM, "args": list(QUIET)}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]:
+    """A laptop's screen."""
+    return {**browser_context_args, "viewport": {"width": 1280, "height": 800}, "locale": "en-GB"}
+
+
+@pytest.fixture
+def live(transactional_db: None, live_server: Any, page: Page) -> Iterator[World]:
+    """The practice clinic behind a running server; a fault of the page fails the test."""
+    faults: list[str] = []
+    page.on("pageerror", lambda fault: faults.append(str(fault)))
+    yield make_world()
+    assert faults == []
+
+
+@pytest.fixture
+def sign_in(live: World, live_server: Any, page: Page) -> Callable[..., None]:
+    """Sign in through the real form."""
+
+    def run(username: str = "hanne") -> None:
+        page.goto(live_server.url)
+        fill_sign_in(page, username)
+        expect(page.get_by_role("list", name="Caseload")).to_be_visible()
+
+    return run
+
+
+def fill_sign_in(page: Page, username: str = "hanne") -> None:
+    """Fill the sign-in form on the page."""
+    page.locator("input[name=username]").fill(username)
+    page.locator("input[name=password]").fill(PASSWORD)
+    page.get_by_role("button", name="Sign in").click()
+
+
+def press_strip(page: Page, label: str, value: int) -> None:
+    """Choose a pain on a strip."""
+    page.get_by_role("button", name=f"{label} {value} of 10", exact=True).click()
+
+
+def go(page: Page, step: str) -> None:
+    """Open a step of the visit from the path."""
+    gate(page, step).click()
+
+
+def gate(page: Page, step: str) -> Locator:
+    """The gate of a step on the path."""
+    path = page.get_by_role("navigation", name="Steps of the visit")
+    return path.locator("a", has=page.get_by_text(step, exact=True))

@@ -1,0 +1,93 @@
+"""Every view for everybody: no serious fault by axe, and the screen answered by keyboard alone."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import Page, expect
+
+from easepath.clinic.actions.home_links import new_link
+from tests.browser.conftest import go
+from tests.conftest import World
+
+SignIn = Callable[..., None]
+SERIOUS = ("serious", "critical")
+STEPS = ("story", "screening", "match", "home", "adjust", "measure")
+
+
+def faults(page: Page) -> list[str]:
+    """What axe finds grave on the page."""
+    found = Axe().run(page).response["violations"]
+    return [f"{v['id']}: {v['nodes'][0]['html'][:160]}" for v in found if v["impact"] in SERIOUS]
+
+
+def test_no_serious_fault_before_signing_in(live: World, page: Page, live_server: Any) -> None:
+    page.goto(live_server.url)
+    expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+    assert faults(page) == []
+
+
+@pytest.mark.parametrize("name", ["Ines Varga", "Piet Halloran"])
+def test_no_serious_fault_in_a_visit(sign_in: SignIn, live: World, page: Page, live_server: Any, name: str) -> None:
+    sign_in()
+    assert faults(page) == []
+    page.get_by_role("button", name=name).click()
+    expect(page.get_by_role("navigation", name="Steps of the visit")).to_be_visible()
+    base = page.url.rsplit("/", 1)[0]
+    for step in STEPS:
+        page.goto(f"{base}/{step}")
+        expect(page.get_by_role("heading", level=1)).to_be_visible()
+        page.wait_for_load_state("networkidle")
+        assert faults(page) == [], step
+
+
+def test_no_serious_fault_on_sheet_and_phone(sign_in: SignIn, live: World, page: Page, live_server: Any) -> None:
+    sign_in()
+    version = live.complaints["Marta"].versions.get().pk
+    page.goto(f"{live_server.url}/sheet/{version}")
+    expect(page.get_by_role("heading", name="For Marta, at home")).to_be_visible()
+    assert faults(page) == []
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], live.complaints['Tom'])}")
+    expect(page.get_by_role("heading", name="For Tom")).to_be_visible()
+    assert faults(page) == []
+    page.get_by_role("button", name="Start the session").click()
+    page.get_by_role("button", name="Before you begin: pain now 1 of 10").click()
+    page.get_by_role("button", name="Begin", exact=True).click()
+    expect(page.get_by_role("timer")).to_be_visible()
+    assert faults(page) == []
+    page.get_by_role("button", name="It hurts: stop").click()
+    expect(page.get_by_text("How was it?")).to_be_visible()
+    assert faults(page) == []
+
+
+def test_the_screen_by_keyboard_alone(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Screen")
+    questions = page.get_by_label("Questions", exact=True)
+    questions.focus()
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("y")
+    outcome = page.get_by_role("region", name="Outcome").get_by_role("heading")
+    expect(outcome).to_have_text("Emergency")
+    page.keyboard.press("ArrowUp")
+    page.keyboard.press("u")
+    expect(outcome).to_have_text("Not complete")
+    page.keyboard.press("n")
+    expect(outcome).to_have_text("Careful")
+
+
+def test_pain_by_one_digit(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Story")
+    page.get_by_role("button", name="Usual 2 of 10", exact=True).focus()
+    page.keyboard.press("t")
+    expect(page.get_by_role("button", name="Usual 10 of 10", exact=True)).to_have_attribute("aria-pressed", "true")
+    page.keyboard.press("3")
+    expect(page.get_by_role("status")).to_contain_text("saved")
+    expect(page.get_by_role("button", name="Usual 3 of 10", exact=True)).to_have_attribute("aria-pressed", "true")

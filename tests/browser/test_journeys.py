@@ -1,0 +1,205 @@
+"""Whole journeys in the real interface: the clinician's, the client's, and the client held by a red flag."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Callable
+from typing import Any
+
+from playwright.sync_api import Browser, Page, expect
+
+from easepath.clinic.models import Complaint, PlanVersion
+from tests.browser.conftest import go, gate, press_strip
+from tests.conftest import TODAY, World
+
+PHONE = {"width": 390, "height": 844}
+SignIn = Callable[..., None]
+
+
+def tell_story(page: Page) -> None:
+    """Fill the Story step for a fresh groin strain."""
+    page.locator("input[name=words]").fill("pulled groin at the ferry")
+    page.get_by_role("button", name="Groin (adductor) strain").click()
+    page.get_by_role("button", name="right", exact=True).click()
+    page.locator("input[name=since]").fill("2026-11-05")
+    page.locator("input[name=since]").blur()
+    for label, value in (("Pain now", 1), ("At rest", 0), ("Worst", 4), ("Usual", 1)):
+        press_strip(page, label, value)
+    page.get_by_role("button", name="half an hour").click()
+    page.get_by_role("button", name="never", exact=True).click()
+    for place in ("floor", "bed", "chair", "room to stand"):
+        page.get_by_role("button", name=place, exact=True).click()
+    page.get_by_label("Minutes", exact=True).fill("12")
+    page.get_by_label("Days a week").fill("7")
+    expect(page.get_by_role("status")).to_contain_text("saved")
+    expect(page.get_by_text("Irritability low.")).to_be_visible()
+
+
+def answer_everything_no(page: Page) -> None:
+    """Answer each band with its own button until nothing is open."""
+    go(page, "Screen")
+    expect(page.get_by_role("heading", name="Yes here is an emergency")).to_be_visible()
+    button = page.get_by_role("button", name="None of these")
+    while button.count():
+        button.first.click()
+    expect(page.get_by_text("all answered", exact=True)).to_be_visible()
+    expect(page.get_by_role("status")).to_contain_text("saved")
+    expect(page.get_by_role("region", name="Outcome").get_by_role("heading")).to_have_text("Careful")
+
+
+def do_session(phone: Page, url: str, during: int = 1) -> None:
+    """Do the whole session on the phone, running its clock fast."""
+    phone.clock.install()
+    phone.goto(url)
+    phone.get_by_role("button", name="Start the session").click()
+    press_strip(phone, "Before you begin: pain now", 1)
+    phone.get_by_role("button", name="Begin", exact=True).click()
+    report = phone.get_by_text("How was it?")
+    finish = phone.get_by_role("heading", name="That was the session")
+    for _ in range(40):
+        if finish.is_visible():
+            break
+        if report.is_visible():
+            press_strip(phone, "Worst pain during it", during)
+            phone.get_by_role("button", name="the muscle working").click()
+            phone.get_by_role("button", name="where it should be").click()
+            phone.get_by_role("button", name="Go on").click()
+        phone.clock.run_for(20_000)
+    expect(finish).to_be_visible()
+    press_strip(phone, "Pain right after", 1)
+    phone.get_by_role("button", name="Send to the clinic").click()
+    expect(phone.get_by_text("Today’s session is with the clinic")).to_be_visible()
+
+
+def test_from_the_first_question_to_version_two(
+    sign_in: SignIn, page: Page, browser: Browser, settings: Any, live_server: Any
+) -> None:
+    sign_in()
+    page.get_by_role("button", name="Take in a client").click()
+    page.locator("input[name=first_name]").fill("Nell")
+    page.locator("input[name=last_name]").fill("Quay")
+    page.locator("input[name=birth_date]").fill("1990-01-02")
+    page.get_by_role("button", name="Begin with the story").click()
+    tell_story(page)
+    answer_everything_no(page)
+
+    go(page, "Match")
+    page.get_by_role("button", name="2 Comfortable rocking").click()
+    sheet = page.get_by_role("complementary", name="The sheet in progress")
+    page.get_by_role("checkbox", name="keep Rocking in a deep lunge").check()
+    expect(sheet.get_by_text("Rocking in a deep lunge")).to_be_visible()
+    page.get_by_role("checkbox", name="keep Knees together into your hands").check()
+    expect(sheet.get_by_text("Knees together into your hands")).to_be_visible()
+    expect(sheet.get_by_text("of 12 min")).to_be_visible()
+    expect(page.get_by_text("to spare")).to_be_visible()
+    page.get_by_role("button", name="Hand over version 1").click()
+    expect(page.get_by_text("private link, shown once")).to_be_visible()
+    link = page.locator("a.address").inner_text()
+
+    for ago in (0, 1):
+        settings.FROZEN_TODAY = TODAY + dt.timedelta(days=ago)
+        phone = browser.new_page(viewport=PHONE)  # type: ignore[arg-type]
+        if ago:
+            phone.goto(link)
+            press_strip(phone, "Pain on getting up", 1)
+            phone.get_by_role("button", name="Tell the clinic").click()
+            expect(phone.get_by_text("Pain on getting up")).to_be_hidden()
+        do_session(phone, link)
+        phone.close()
+
+    settings.FROZEN_TODAY = TODAY + dt.timedelta(days=2)
+    page.goto(live_server.url)
+    page.get_by_role("button", name="Nell Quay").click()
+    go(page, "Adjust")
+    rocks = page.get_by_role("article", name="Rocking in a deep lunge")
+    expect(rocks).to_contain_text("Waiting")
+    expect(rocks.get_by_role("button", name="Accept")).to_be_hidden()
+    go(page, "Home")
+    press_strip(page, "The morning after 26 Nov, as the client tells it", 1)
+    page.get_by_role("button", name="Record this morning").click()
+    expect(page.get_by_role("button", name="Record this morning")).to_be_hidden()
+
+    go(page, "Adjust")
+    expect(page.get_by_role("button", name="Close the review")).to_be_disabled()
+    page.get_by_role("article", name="Knees together into your hands").get_by_role("button", name="Accept").click()
+    page.get_by_role("button", name="Not yet").click()
+    page.locator("input[name=plan-reason]").fill("one more week of rocking")
+    page.get_by_role("button", name="Keep the gate closed").click()
+    page.get_by_role("button", name="Close the review").click()
+    expect(page.get_by_role("heading", name="Version 2 is made")).to_be_visible()
+    expect(page.get_by_text("Knees together into your hands, more: ")).to_be_visible()
+    complaint = Complaint.objects.get(client__first_name="Nell")
+    assert [v.number for v in complaint.versions.all()] == [1, 2]
+
+    phone = browser.new_page(viewport=PHONE)  # type: ignore[arg-type]
+    phone.goto(link)
+    expect(phone.get_by_text("version 2")).to_be_visible()
+    page.get_by_role("button", name="Print version 2").click()
+    expect(page.get_by_text("New in this version:")).to_be_visible()
+
+
+def test_a_red_flag_gets_no_program_until_clearance_is_recorded(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Piet Halloran").click()
+    outcome = page.get_by_role("region", name="Outcome")
+    expect(outcome).to_contain_text("No home program until clearance is recorded")
+    expect(page.get_by_role("button", name="Hand over version 1")).to_be_disabled()
+    go(page, "Match")
+    expect(page.get_by_text("No program can be issued: the screen is held.").first).to_be_visible()
+    page.get_by_role("checkbox", name="keep Knee falls out, lying").check()
+    expect(page.get_by_role("complementary").get_by_text("Knee falls out, lying")).to_be_visible()
+    expect(page.get_by_role("button", name="Hand over version 1")).to_be_disabled()
+    assert not PlanVersion.objects.filter(complaint=live.complaints["Piet"]).exists()
+
+    go(page, "Screen")
+    page.get_by_role("button", name="Record a doctor’s clearance").click()
+    page.get_by_role("button", name="Record clearance").click()
+    expect(outcome).to_contain_text("name the doctor who cleared it")
+    page.locator("input[name=doctor]").fill("Dr A. Reyl")
+    page.locator("input[name=reason]").fill("bloods and imaging clear")
+    page.get_by_role("button", name="Record clearance").click()
+    expect(outcome).to_contain_text("cleared by Dr A. Reyl")
+    expect(outcome.get_by_role("heading")).to_have_text("Careful")
+    page.get_by_role("button", name="Hand over version 1").click()
+    expect(page.get_by_text("private link, shown once")).to_be_visible()
+
+
+def test_an_assistant_enters_and_a_clinician_confirms(sign_in: SignIn, page: Page) -> None:
+    sign_in("jo")
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Screen")
+    fever = page.locator(".question", has_text="Fever, chills")
+    fever.get_by_role("button", name="no", exact=True).click()
+    expect(gate(page, "Screen")).to_contain_text("1 to answer")
+    fever.get_by_role("button", name="no", exact=True).click()
+    expect(gate(page, "Screen")).to_contain_text("1 to answer")
+    go(page, "Match")
+    expect(page.get_by_role("checkbox").first).to_be_disabled()
+    expect(page.get_by_text("A clinician hands the sheet over.")).to_be_visible()
+    page.goto(page.url.split("/visit")[0])
+    page.get_by_role("button", name="Sign out").click()
+    expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    page.get_by_role("button", name="Confirm 1 entered by an assistant").click()
+    expect(gate(page, "Screen")).to_contain_text("all answered")
+
+
+def test_a_stop_sign_on_the_phone_ends_the_session(live: World, page: Page, live_server: Any) -> None:
+    from easepath.clinic.actions.home_links import new_link
+
+    link = new_link(live.users["hanne"], live.complaints["Marta"])
+    page.set_viewport_size(PHONE)  # type: ignore[arg-type]
+    page.goto(f"{live_server.url}/h/{link}")
+    page.get_by_role("button", name="Start the session").click()
+    press_strip(page, "Before you begin: pain now", 1)
+    page.get_by_role("button", name="Begin", exact=True).click()
+    page.get_by_role("button", name="It hurts: stop").click()
+    press_strip(page, "Worst pain during it", 7)
+    page.get_by_role("button", name="a sharp pain").click()
+    page.get_by_role("button", name="groin", exact=True).click()
+    expect(page.get_by_role("alert")).to_contain_text("Do not go on with this drill")
+    page.get_by_role("button", name="End the session here").click()
+    press_strip(page, "Pain right after", 4)
+    page.get_by_role("button", name="Send to the clinic").click()
+    expect(page.get_by_text("paused: leave it out until the clinic has talked with you")).to_be_visible()

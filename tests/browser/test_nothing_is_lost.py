@@ -1,0 +1,132 @@
+"""What was entered survives a lost network, a lost session, a reload, and a second person."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from playwright.sync_api import Browser, Page, expect
+
+from easepath.clinic.actions.home_links import new_link, revoke_links
+from easepath.clinic.models import Complaint, SessionLog
+from tests.browser.conftest import fill_sign_in, go, press_strip
+from tests.conftest import World
+
+SignIn = Callable[..., None]
+
+
+def open_story(page: Page) -> None:
+    """Marta's story."""
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Story")
+    expect(page.locator("input[name=words]")).to_have_value("pulled the left groin stepping off a truss")
+
+
+def words_of(live: World) -> str:
+    """The words as the rows hold them."""
+    return Complaint.objects.get(pk=live.complaints["Marta"].pk).words
+
+
+def test_a_lost_network_keeps_and_sends_later(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    open_story(page)
+    page.context.set_offline(True)
+    page.locator("input[name=words]").fill("written in a tunnel")
+    expect(page.get_by_role("status")).to_contain_text("kept on this device")
+    assert words_of(live) != "written in a tunnel"
+    page.context.set_offline(False)
+    expect(page.get_by_role("status")).to_contain_text("saved")
+    assert words_of(live) == "written in a tunnel"
+
+
+def test_a_reload_before_the_save_loses_nothing(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    open_story(page)
+    page.context.set_offline(True)
+    page.locator("input[name=words]").fill("closed the lid")
+    expect(page.get_by_role("status")).to_contain_text("kept on this device")
+    address = page.url
+    page.goto("about:blank")
+    page.context.set_offline(False)
+    page.goto(address)
+    expect(page.locator("input[name=words]")).to_have_value("closed the lid")
+    expect(page.get_by_role("status")).to_contain_text("saved")
+    assert words_of(live) == "closed the lid"
+
+
+def test_an_expired_session_signs_in_over_the_page(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    open_story(page)
+    page.context.clear_cookies(name="sessionid")
+    page.locator("input[name=words]").fill("after a long call")
+    dialog = page.get_by_role("dialog", name="You are signed out")
+    expect(dialog).to_be_visible()
+    fill_sign_in(page)
+    expect(dialog).to_be_hidden()
+    expect(page.locator("input[name=words]")).to_have_value("after a long call")
+    expect(page.get_by_role("status")).to_contain_text("saved")
+    assert words_of(live) == "after a long call"
+
+
+def test_two_people_see_both_values_and_choose(
+    sign_in: SignIn, live: World, page: Page, browser: Browser, live_server: Any
+) -> None:
+    sign_in()
+    open_story(page)
+    other = browser.new_page(viewport={"width": 1280, "height": 800})
+    other.goto(page.url)
+    fill_sign_in(other, "callum")
+    other.locator("input[name=words]").fill("his words")
+    expect(other.get_by_role("status")).to_contain_text("saved")
+    page.locator("input[name=words]").fill("her words")
+    box = page.get_by_role("alertdialog")
+    expect(box).to_contain_text("Callum Reeve saved this step in the meantime")
+    expect(box).to_contain_text("his words")
+    expect(box).to_contain_text("her words")
+    assert words_of(live) == "his words"
+    page.get_by_role("button", name="Keep mine").click()
+    expect(page.get_by_role("status")).to_contain_text("saved")
+    assert words_of(live) == "her words"
+
+
+def test_a_bad_date_is_told_at_its_field(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    open_story(page)
+    page.locator("input[name=since]").fill("2031-01-01")
+    page.locator("input[name=since]").blur()
+    expect(page.get_by_text("lies after today")).to_be_visible()
+    expect(page.get_by_role("status")).to_contain_text("not saved")
+    page.locator("input[name=since]").fill("2026-11-07")
+    page.locator("input[name=since]").blur()
+    expect(page.get_by_role("status")).to_contain_text("saved")
+
+
+def test_a_session_without_network_is_kept_and_sent_once(live: World, page: Page, live_server: Any) -> None:
+    complaint = live.complaints["Marta"]
+    before = SessionLog.objects.filter(complaint=complaint).count()
+    page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}")
+    page.get_by_role("button", name="Start the session").click()
+    press_strip(page, "Before you begin: pain now", 1)
+    page.get_by_role("button", name="Begin", exact=True).click()
+    page.get_by_role("button", name="It hurts: stop").click()
+    page.reload()  # a closed tab: the session waits where it was
+    press_strip(page, "Worst pain during it", 3)
+    page.get_by_role("button", name="a sharp pain").click()
+    page.get_by_role("button", name="groin", exact=True).click()
+    page.get_by_role("button", name="End the session here").click()
+    page.context.set_offline(True)
+    press_strip(page, "Pain right after", 2)
+    page.get_by_role("button", name="Send to the clinic").click()
+    expect(page.get_by_role("status")).to_contain_text("One report is kept on this phone")
+    assert SessionLog.objects.filter(complaint=complaint).count() == before
+    page.context.set_offline(False)
+    expect(page.get_by_text("One report is kept")).to_be_hidden(timeout=15_000)
+    assert SessionLog.objects.filter(complaint=complaint).count() == before + 1
+
+
+def test_a_dead_link_says_whom_to_call(live: World, page: Page, live_server: Any) -> None:
+    token = new_link(live.users["hanne"], live.complaints["Marta"])
+    revoke_links(live.users["hanne"], live.complaints["Marta"])
+    page.goto(f"{live_server.url}/h/{token}")
+    expect(page.get_by_role("heading", name="This link does not work any more")).to_be_visible()
+    expect(page.get_by_text("call the clinic")).to_be_visible()
