@@ -26,7 +26,7 @@ class Reason:
     def text(self, library: Library) -> str:
         """The sentence of the catalogue for this reason; the rule id where it has none."""
         entry = library.reasons.get(self.rule)
-        shown = {name: _shown(value) for name, value in self.facts.items()}
+        shown = {name: _shown(value, library) for name, value in self.facts.items()}
         return entry.text.format_map(_Missing(shown)) if entry else self.rule
 
     def as_data(self, library: Library) -> dict[str, Any]:
@@ -34,13 +34,15 @@ class Reason:
         return {
             "rule": self.rule,
             "verdict": self.verdict.word,
-            "facts": dict(self.facts),
+            "facts": {name: v.rule if isinstance(v, Reason) else v for name, v in self.facts.items()},
             "text": self.text(library),
         }
 
 
-def _shown(value: Any) -> Any:
-    """A fact as a sentence shows it: whole numbers without a point, lists joined, unknown as a word."""
+def _shown(value: Any, library: Library) -> Any:
+    """A fact as a sentence shows it: whole numbers without a point, lists joined, another reason in its words."""
+    if isinstance(value, Reason):
+        return value.text(library)
     if value is None:
         return "unknown"
     if isinstance(value, float):

@@ -9,7 +9,7 @@ from typing import Any
 from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.models import Complaint, PlanVersion
-from tests.browser.conftest import go, gate, press_strip
+from tests.browser.conftest import gate, go, press_strip
 from tests.conftest import TODAY, World
 
 PHONE = {"width": 390, "height": 844}

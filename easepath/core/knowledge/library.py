@@ -10,7 +10,7 @@ from typing import Any, TypeVar
 
 from easepath.core.errors import Problem, UnknownIdError
 from easepath.core.knowledge import models
-from easepath.core.knowledge.modes import Mode, modes_of
+from easepath.core.knowledge.modes import Loads, Mode, loads_of, modes_of, off_desk
 
 T = TypeVar("T")
 Loaded = dict[str, list[tuple[str, models.Entry]]]
@@ -73,7 +73,25 @@ class Library:
     @cached_property
     def modes(self) -> Mapping[str, tuple[Mode, ...]]:
         """Per drill every (method, place) with the exposures in force there."""
-        return {drill.id: modes_of(drill, self.methods) for drill in self.drills.values()}
+        return {drill.id: modes_of(drill, self.methods, self.exposures) for drill in self.drills.values()}
+
+    @cached_property
+    def modes_off_desk(self) -> Mapping[str, tuple[Mode, ...]]:
+        """The modes of each drill outside a desk plan."""
+        return {
+            drill: tuple(mode for mode in modes if mode.method in off_desk(self.drills[drill]))
+            for drill, modes in self.modes.items()
+        }
+
+    @cached_property
+    def drill_loads(self) -> Mapping[str, Loads]:
+        """Per drill every load it lists, whatever the place."""
+        return {d.id: loads_of(d.exposures, d.exposures_other, self.exposures) for d in self.drills.values()}
+
+    @cached_property
+    def measure_loads(self) -> Mapping[str, Loads]:
+        """Per measure what the test loads; each counts as listed."""
+        return {m.id: loads_of(m.exposures, m.exposures_other, self.exposures) for m in self.measures.values()}
 
     @cached_property
     def ladders(self) -> Mapping[str, Mapping[int, tuple[models.Drill, ...]]]:

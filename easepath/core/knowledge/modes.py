@@ -2,48 +2,76 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from typing import Literal
 
-from easepath.core.knowledge.models import Drill, Method
+from easepath.core.knowledge.models import Drill, Exposure, Method
 from easepath.core.vocabulary import Place, action_of
 
 END_RANGE_HOLD_SECONDS = 20
 END_RANGE_NEED_WEIGHT = 0.5
 
+Who = Literal["drilled", "opposite", "whole"]
+Loads = tuple[tuple[str, Who], ...]
+"""Exposures in force, each with whom it loads: the drilled side, the opposite side, or the whole person."""
+
 
 @dataclass(frozen=True)
 class Mode:
-    """One way of doing a drill; `own` and `other` are the exposures in force, the derived hold included."""
+    """One way of doing a drill: its loads, the derived hold included, and the effort from start to top (percent)."""
 
     method: str
     place: Place
-    own: tuple[str, ...]
-    other: tuple[str, ...]
-    method_index: int
-    place_index: int
+    loads: Loads
+    effort: tuple[int, int]
+    is_first_method: bool
+
+    @property
+    def exposures(self) -> tuple[str, ...]:
+        """The exposures in force, whomever they load."""
+        return tuple(exposure for exposure, _ in self.loads)
 
 
-def modes_of(drill: Drill, methods: Mapping[str, Method]) -> tuple[Mode, ...]:
+def loads_of(own: Iterable[str], other: Iterable[str], exposures: Mapping[str, Exposure]) -> Loads:
+    """Whom each exposure loads; those of the side not drilled are read with the sides swapped."""
+    found: dict[tuple[str, Who], None] = {}
+    for names, same, across in ((own, "drilled", "opposite"), (other, "opposite", "drilled")):
+        for name in names:
+            acts_on = exposures[name].acts_on if name in exposures else "whole"
+            who = "whole" if acts_on == "whole" else same if acts_on == "same" else across
+            found[name, who] = None  # type: ignore[index]
+    return tuple(found)
+
+
+def modes_of(drill: Drill, methods: Mapping[str, Method], exposures: Mapping[str, Exposure]) -> tuple[Mode, ...]:
     """Every method and place of the drill, in the order its lists give."""
-    allowed = [m for m in drill.methods if m in methods]
     return tuple(
         Mode(
             method,
             place,
-            _own(drill, place, _holds_at_end(drill, methods[method])),
-            _in_force(drill.exposures_other, place),
-            drill.methods.index(method),
-            index,
+            loads_of(
+                _own(drill, place, _holds_at_end(drill, methods[method])),
+                _in_force(drill.exposures_other, place),
+                exposures,
+            ),
+            _effort(drill, methods[method]),
+            method == drill.methods[0],
         )
-        for method in allowed
-        for index, place in enumerate(drill.places)
+        for method in drill.methods
+        if method in methods
+        for place in drill.places
     )
+
+
+def off_desk(drill: Drill) -> tuple[str, ...]:
+    """The methods of a drill outside a desk plan: a movement break only where it is all there is."""
+    return tuple(method for method in drill.methods if method != "desk-break") or drill.methods
 
 
 def _own(drill: Drill, place: Place, holds: bool) -> tuple[str, ...]:
     listed = (*_in_force(drill.exposures, place), *drill.exposures_at.get(place, ()))
-    return tuple(dict.fromkeys((*listed, "end-range-hold") if holds else listed))
+    return (*listed, "end-range-hold") if holds else listed
 
 
 def _in_force(exposures: tuple[str, ...], place: Place) -> tuple[str, ...]:
@@ -53,6 +81,13 @@ def _in_force(exposures: tuple[str, ...], place: Place) -> tuple[str, ...]:
         for exposure in exposures
         if (exposure != "floor" or place == "floor") and (exposure != "balance" or place in ("stand", "wall"))
     )
+
+
+def _effort(drill: Drill, method: Method) -> tuple[int, int]:
+    """Effort at the start and at the top of the dose, before any cap; 0 where the dose names none."""
+    if method.id == drill.methods[0]:
+        return drill.dose.start.effort_pct or 0, drill.dose.top.effort_pct or 0
+    return (method.usual or method.dose).effort_pct or (0, 0)
 
 
 def _holds_at_end(drill: Drill, method: Method) -> bool:

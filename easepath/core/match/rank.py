@@ -157,7 +157,7 @@ class Matcher:
     def _closed(self, drill: Drill, side: SideWord, verdict: DrillVerdict) -> Reason | None:
         if verdict.verdict is Verdict.EXCLUDE:
             gravest = verdict.reasons[0]
-            return Reason("excluded", Verdict.EXCLUDE, {"why": gravest.text(self.screen.library)})
+            return Reason("excluded", Verdict.EXCLUDE, {"why": gravest})
         if not verdict.feasible:
             return Reason("infeasible", facts={"lacking": ", ".join(verdict.lacking)})
         if not drill.auto:

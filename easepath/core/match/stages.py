@@ -58,7 +58,7 @@ def _blocked(screen: ScreenResult, stage: Stage, drill: Drill, side: SideWord, v
     affected = screen.situation.complaint.affected
     sides: tuple[SideName, ...] = SIDES if side == "both" else (side,)
     for one in sides:
-        for exposure, loaded in screen.rules.exposures_loading(drill, mode, one):
+        for exposure, loaded in screen.rules.loaded_sides(mode, one):
             if exposure in stage.blocks and (loaded is None or loaded in affected):
                 return exposure
     return None

@@ -70,11 +70,6 @@ class Effects:
     uncleared_regions: frozenset[str] | None
     floor_care: bool
 
-    @property
-    def touched(self) -> frozenset[str]:
-        """Every exposure that any factor speaks about."""
-        return frozenset({*self.whole, *self.by_side["left"], *self.by_side["right"]})
-
 
 def effects_of(
     library: Library, situation: Situation, factors: tuple[ClientFactor, ...], patterns: tuple[PatternResult, ...]

@@ -5,10 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 
-from easepath.core.dose.ladder import dose_shape
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill, Measure
-from easepath.core.knowledge.modes import Mode
+from easepath.core.knowledge.modes import Loads, Mode, off_desk
 from easepath.core.reasons import Reason
 from easepath.core.screening.effects import Effects
 from easepath.core.screening.equipment import Household
@@ -80,8 +79,11 @@ class DrillScreen:
         self._household = Household(library, situation.client)
         self._desk_plan = profile is not None and profile.method == "desk-break"
         self._falls_open = _falls_open(situation, factors)
-        self._acts_on = {exposure.id: exposure.acts_on for exposure in library.exposures.values()}
-        self._touched = effects.touched
+        self._limits_effort = EFFORT_MAXIMAL in effects.whole
+        self._uncleared_reasons = {
+            region: Reason("surgery-uncleared", Verdict.EXCLUDE, {"region": region.replace("-", " ")})
+            for region in library.regions
+        }
 
     @property
     def floor_care(self) -> bool:
@@ -92,34 +94,35 @@ class DrillScreen:
         """The lowest effort cap on the drill from the condition and the factors in force, in percent."""
         caps = [self._profile.effort_cap[drill.id]] if self._profile and drill.id in self._profile.effort_cap else []
         for exposure, percent, factor_sides in self._effects.effort_caps:
-            for side in sides:
-                if self._loads(drill, exposure, side, factor_sides):
+            for name, who in self._library.drill_loads[drill.id]:
+                loaded = {None if who == "whole" else s if who == "drilled" else other_side(s) for s in sides}
+                if name == exposure and (who == "whole" or loaded & factor_sides):
                     caps.append(percent)
         return min(caps, default=None)
 
     def dose_cap(self, drill: Drill, method: str, sides: Iterable[SideName]) -> int | None:
         """The cap that binds the dose ladder, the 60 percent of a modified maximal effort included."""
         cap = self.effort_cap(drill, sides)
-        if any(reason.rule == "effort-capped" for reason in self._maximal(drill, method, cap)):
+        mode = next(mode for mode in self._library.modes[drill.id] if mode.method == method)
+        reasons = self._maximal(drill, mode, tuple(sides)) if self._limits_effort else []
+        if any(reason.rule == "effort-capped" for reason in reasons):
             return CAPPED_PERCENT if cap is None else min(cap, CAPPED_PERCENT)
         return cap
 
     def methods_of(self, drill: Drill) -> tuple[str, ...]:
         """The methods a drill may be done in; a movement break only in a desk plan or where it is all there is."""
-        if self._desk_plan or set(drill.methods) == {"desk-break"}:
-            return drill.methods
-        return tuple(method for method in drill.methods if method != "desk-break")
+        return drill.methods if self._desk_plan else off_desk(drill)
 
     def drill(self, drill: Drill, side: SideWord) -> DrillVerdict:
         """The verdict of a drill on a side; both together take the worse side."""
         sides: tuple[SideName, ...] = SIDES if side == "both" else (side,)
-        base = [reason for one in sides for reason in self._always(drill, one)]
-        allowed = self._allowed_modes(drill)
+        base = [reason for one in sides for reason in self._ranges_of(drill, one)] + self._whole_person(drill)
+        floor = max((reason.verdict for reason in base), default=Verdict.CLEAR)
         by_mode: dict[tuple[str, Place], Verdict] = {}
         best: tuple[Verdict, Mode, list[Reason]] | None = None
-        for mode in allowed:
-            reasons = list(self._mode_reasons(drill, mode, sides))
-            verdict = max((r.verdict for r in (*base, *reasons)), default=Verdict.CLEAR)
+        for mode in self._allowed_modes(drill):
+            reasons = self._mode_reasons(drill, mode, sides)
+            verdict = max((floor, *[reason.verdict for reason in reasons])) if reasons else floor
             by_mode[mode.method, mode.place] = verdict
             if best is None or verdict < best[0]:
                 best = verdict, mode, reasons
@@ -127,16 +130,17 @@ class DrillScreen:
         verdict, mode, reasons = best
         named = [] if mode.place == drill.places[0] else [Reason("other-place", facts={"place": mode.place})]
         return DrillVerdict(
-            drill.id, side, verdict, mode.method, mode.place, _unique((*base, *reasons, *named)),
+            drill.id, side, verdict, mode.method, mode.place, _unique(base + reasons + named),
             self._lacking(drill), by_mode,
         )  # fmt: skip
 
     def measure(self, measure: Measure, side: SideWord, fresh: ClientFactor | None) -> MeasureVerdict:
         """The verdict of a test; one without sides takes the worse side."""
         sides: tuple[SideName, ...] = SIDES if side == "both" else (side,)
-        reasons = [reason for one in sides for reason in self._exposed(measure.exposures, measure.exposures_other, one)]
+        loads = self._library.measure_loads[measure.id]
+        reasons = [reason for one in sides for reason in self._loaded(loads, one)]
         if self._effects.uncleared_regions is not None:
-            reasons += self._uncleared_load((*measure.exposures, *measure.exposures_other))
+            reasons += self._uncleared_load(tuple(exposure for exposure, _ in loads))
         if self._profile and measure.id in self._profile.withhold:
             reasons.append(Reason("measure-withheld", Verdict.EXCLUDE, {"condition": self._profile.name}))
         if fresh is not None and any(
@@ -147,95 +151,87 @@ class DrillScreen:
         verdict = max((reason.verdict for reason in reasons), default=Verdict.CLEAR)
         return MeasureVerdict(measure.id, side, verdict, _unique(reasons))
 
-    def exposures_loading(self, drill: Drill, mode: Mode, side: SideName) -> Iterator[tuple[str, SideName | None]]:
+    @staticmethod
+    def loaded_sides(mode: Mode, side: SideName) -> Iterator[tuple[str, SideName | None]]:
         """Every exposure in force and the side it loads (None: the whole person) when `side` is drilled."""
-        for exposure in mode.own:
-            yield exposure, self._loaded(exposure, side)
-        for exposure in mode.other:
-            yield exposure, self._loaded(exposure, other_side(side))
+        for exposure, who in mode.loads:
+            yield exposure, None if who == "whole" else side if who == "drilled" else other_side(side)
 
     def mode(self, drill: Drill, method: str, place: Place) -> Mode:
         """The mode of a drill in a method at a place."""
         return next(m for m in self._library.modes[drill.id] if (m.method, m.place) == (method, place))
 
     def _allowed_modes(self, drill: Drill) -> tuple[Mode, ...]:
-        methods = self.methods_of(drill)
-        modes = tuple(mode for mode in self._library.modes[drill.id] if mode.method in methods)
-        here = tuple(mode for mode in modes if mode.place in self._places)
-        return here or modes
+        modes = self._library.modes[drill.id] if self._desk_plan else self._library.modes_off_desk[drill.id]
+        return tuple([mode for mode in modes if mode.place in self._places]) or modes
 
     def _lacking(self, drill: Drill) -> tuple[str, ...]:
         places = () if self._places & set(drill.places) else ("a place: " + " or ".join(drill.places),)
         return (*places, *self._household.lacking(drill.equip))
 
-    def _always(self, drill: Drill, side: SideName) -> Iterator[Reason]:
-        """Reasons that hold in every method and place."""
-        yield from self._ranges.required(drill.requires, side)
-        yield from self._ranges.required(drill.requires_other, other_side(side))
+    def _ranges_of(self, drill: Drill, side: SideName) -> Iterator[Reason]:
+        """Ranges the position asks for and limits on what the drill reaches, in every method and place."""
+        if drill.requires:
+            yield from self._ranges.required(drill.requires, side)
+        if drill.requires_other:
+            yield from self._ranges.required(drill.requires_other, other_side(side))
         yield from self._ranges.reached(drill.reaches, side)
-        if self._effects.uncleared_regions is not None:
-            yield from self._uncleared(drill)
+
+    def _whole_person(self, drill: Drill) -> list[Reason]:
+        """What holds for the person whichever side is drilled, in every method and place."""
+        reasons = self._uncleared(drill) if self._effects.uncleared_regions is not None else []
         if self._falls_open and "balance-hard" in (*drill.exposures, *drill.exposures_other):
-            yield Reason("falls-unanswered", Verdict.EXCLUDE, {"threshold": FALLS_AGE})
+            reasons.append(Reason("falls-unanswered", Verdict.EXCLUDE, {"threshold": FALLS_AGE}))
+        return reasons
 
-    def _mode_reasons(self, drill: Drill, mode: Mode, sides: tuple[SideName, ...]) -> Iterator[Reason]:
-        for side in sides:
-            yield from self._exposed(mode.own, mode.other, side)
-        yield from self._maximal(drill, mode.method, self.effort_cap(drill, sides))
+    def _mode_reasons(self, drill: Drill, mode: Mode, sides: tuple[SideName, ...]) -> list[Reason]:
+        reasons = self._loaded(mode.loads, sides[0])
+        if len(sides) > 1:
+            reasons += self._loaded(mode.loads, sides[1])
+        if self._limits_effort and mode.effort[1] >= MAXIMAL_PERCENT:
+            reasons += self._maximal(drill, mode, sides)
         if self._effects.uncleared_regions is not None:
-            yield from self._uncleared_load((*mode.own, *mode.other))
-        if mode.method_index > 0:
+            reasons += self._uncleared_load(mode.exposures)
+        if not mode.is_first_method:
             name = self._library.methods[mode.method].name.lower()
-            yield Reason("other-method", Verdict.MODIFY, {"method": name, "method_id": mode.method})
+            reasons.append(Reason("other-method", Verdict.MODIFY, {"method": name, "method_id": mode.method}))
+        return reasons
 
-    def _exposed(self, own: tuple[str, ...], other: tuple[str, ...], side: SideName) -> Iterator[Reason]:
-        for exposures, here in ((own, side), (other, other_side(side))):
-            for exposure in exposures:
-                if exposure in self._touched:
-                    loaded = self._loaded(exposure, here)
-                    table = self._effects.whole if loaded is None else self._effects.by_side[loaded]
-                    yield from table.get(exposure, ())
+    def _loaded(self, loads: Loads, side: SideName) -> list[Reason]:
+        """The reasons of every load, read from the table of the side it falls on."""
+        mine, across, whole = self._effects.by_side[side], self._effects.by_side[other_side(side)], self._effects.whole
+        found: list[Reason] = []
+        for exposure, who in loads:
+            table = whole if who == "whole" else mine if who == "drilled" else across
+            if exposure in table:
+                found += table[exposure]
+        return found
 
-    def _loaded(self, exposure: str, side: SideName) -> SideName | None:
-        acts_on = self._acts_on[exposure]
-        return None if acts_on == "whole" else side if acts_on == "same" else other_side(side)
-
-    def _loads(self, drill: Drill, exposure: str, side: SideName, on: frozenset[SideName]) -> bool:
-        for exposures, here in ((drill.exposures, side), (drill.exposures_other, other_side(side))):
-            if exposure in exposures:
-                loaded = self._loaded(exposure, here)
-                if loaded is None or loaded in on:
-                    return True
-        return False
-
-    def _maximal(self, drill: Drill, method: str, cap: int | None) -> Iterator[Reason]:
+    def _maximal(self, drill: Drill, mode: Mode, sides: tuple[SideName, ...]) -> list[Reason]:
         """Maximal effort as derived from the dose: refused only where the start itself is maximal."""
-        reasons = self._effects.whole.get(EFFORT_MAXIMAL)
-        if not reasons or EFFORT_MAXIMAL in drill.exposures:
-            return
-        shape = dose_shape(drill, self._library.methods[method], cap)
-        if (shape.top.effort_pct or 0) < MAXIMAL_PERCENT:
-            return
-        below = (shape.start.effort_pct or 0) < MAXIMAL_PERCENT
-        for reason in reasons:
-            if below and reason.verdict >= Verdict.MODIFY:
-                yield Reason("effort-capped", Verdict.MODIFY, {**reason.facts, "percent": CAPPED_PERCENT})
-            else:
-                yield reason
+        if EFFORT_MAXIMAL in drill.exposures:
+            return []
+        cap = self.effort_cap(drill, sides)
+        start, top = (effort if cap is None else min(effort, cap) for effort in mode.effort)
+        if top < MAXIMAL_PERCENT:
+            return []
+        return [
+            Reason("effort-capped", Verdict.MODIFY, {**reason.facts, "percent": CAPPED_PERCENT})
+            if start < MAXIMAL_PERCENT and reason.verdict >= Verdict.MODIFY
+            else reason
+            for reason in self._effects.whole[EFFORT_MAXIMAL]
+        ]
 
-    def _uncleared(self, drill: Drill) -> Iterator[Reason]:
+    def _uncleared(self, drill: Drill) -> list[Reason]:
         regions = self._effects.uncleared_regions or frozenset(self._library.regions)
         lies_in = {r for need in drill.needs for r in self._library.targets[target_of(need)].regions}
-        for region in sorted(lies_in & regions):
-            yield Reason("surgery-uncleared", Verdict.EXCLUDE, {"region": region.replace("-", " ")})
+        return [self._uncleared_reasons[region] for region in sorted(lies_in & regions)]
 
     def _uncleared_load(self, exposures: tuple[str, ...]) -> list[Reason]:
         regions = self._effects.uncleared_regions or frozenset(self._library.regions)
         loads = self._library.factors["recent-surgery-uncleared"].region_exposures
         return [
-            Reason("surgery-uncleared", Verdict.EXCLUDE, {"region": region.replace("-", " ")})
-            for region in sorted(regions)
-            if set(loads.get(region, ())) & set(exposures)
+            self._uncleared_reasons[region] for region in sorted(regions) if set(loads.get(region, ())) & set(exposures)
         ]
 
 
@@ -246,10 +242,9 @@ def _falls_open(situation: Situation, factors: tuple[ClientFactor, ...]) -> bool
     return asked and "falls-risk" not in names and answer(situation.complaint, "falls-risk") is not False
 
 
-def _unique(reasons: Iterable[Reason]) -> tuple[Reason, ...]:
-    """Each reason once, the gravest first."""
-    seen: dict[tuple[object, ...], Reason] = {}
-    for reason in reasons:
-        key = (reason.rule, reason.verdict, *(str(value) for value in reason.facts.values()))
-        seen.setdefault(key, reason)
-    return tuple(sorted(seen.values(), key=lambda reason: -reason.verdict))
+def _unique(reasons: list[Reason]) -> tuple[Reason, ...]:
+    """Each reason once, the gravest first; tables share their reasons, so the same one is the same object."""
+    if len(reasons) < 2:
+        return tuple(reasons)
+    once = {id(reason): reason for reason in reasons}
+    return tuple(sorted(once.values(), key=lambda reason: -reason.verdict))

@@ -1,0 +1,1 @@
+"""Speed, printed and never asserted."""

@@ -1,0 +1,91 @@
+"""`make bench`: how long the core and the pages' data take; medians and 95th percentiles in milliseconds."""
+
+from __future__ import annotations
+
+import datetime as dt
+import os
+import statistics
+import time
+from collections.abc import Callable
+
+import django
+
+from easepath.core.adjust import review
+from easepath.core.knowledge import load_library
+from easepath.core.match import Matcher
+from easepath.core.screening import screen
+from easepath.core.situation import Client, ClientFactor, Complaint, LogEntry, PainReport, Plan, PlannedDrill, Situation
+
+TODAY = dt.date(2031, 4, 12)
+
+
+def measure(name: str, target: float, run: Callable[[], object], times: int = 40) -> None:
+    """Run something many times and print its median, its 95th percentile, and the share of its target."""
+    taken = []
+    for _ in range(times):
+        start = time.perf_counter()
+        run()
+        taken.append((time.perf_counter() - start) * 1000)
+    taken.sort()
+    median, high = statistics.median(taken), taken[int(0.95 * (len(taken) - 1))]
+    print(f"{name:<46} median {median:8.2f} ms   95th {high:8.2f} ms   {high / target:5.2f} of {target:g} ms")
+
+
+def groin_client(days: int) -> Situation:
+    """A groin client with `days` days of sessions of three drills."""
+    drills = ("lunge-rock", "iso-adduction", "side-leg-raise")
+    log = tuple(
+        LogEntry(date=TODAY - dt.timedelta(days=ago), drill=drill, side="left" if drill == "lunge-rock" else "both",
+                 done_pct=100, before=1, during=2, after=1, next=1, symptom="pull", felt="target")
+        for ago in range(days, 0, -1) for drill in drills
+    )  # fmt: skip
+    return Situation(
+        today=TODAY,
+        client=Client(age=52, places=("floor", "bed", "chair", "stand"), equipment=("pad", "cushion"), minutes=12,
+                      days_per_week=7, factors=(ClientFactor(id="osteoporosis"), ClientFactor(id="blood-thinner"))),
+        complaint=Complaint(condition="adductor-strain", side="left", days_since=30, answers_default="no", wakes="no",
+                            settle_minutes=30, pain=PainReport(now=1, rest=0, worst=4, usual=2)),
+        plan=Plan(stage=2, start=TODAY - dt.timedelta(days=days), drills=tuple(
+            PlannedDrill(drill=drill, side="left" if drill == "lunge-rock" else "both") for drill in drills)),
+        log=log,
+    )  # fmt: skip
+
+
+def core() -> None:
+    """Screening, matching and adjusting without any rows."""
+    measure("load and check the knowledge", 1000, load_library, times=5)
+    library = load_library()
+    short, long = groin_client(14), groin_client(84)
+    measure("screen the whole library", 20, lambda: screen(library, short))
+    measure("screen and match", 20, lambda: Matcher(screen(library, short)).result)
+    measure("screen, match and adjust, two weeks", 20, lambda: review(Matcher(screen(library, short))))
+    ready = Matcher(screen(library, long))
+    _ = ready.result
+    measure("adjust alone, twelve weeks of logs", 20, lambda: review(ready))
+
+
+def pages() -> None:
+    """What the interface answers, on a practice clinic in memory."""
+    os.environ["DJANGO_SETTINGS_MODULE"] = "easepath.settings"
+    os.environ["EASEPATH_DB"] = ":memory:"
+    django.setup()
+    from django.core.management import call_command
+    from django.test import Client as Browser
+
+    from easepath.clinic.models import User
+    from easepath.standins.__main__ import load
+
+    call_command("migrate", verbosity=0)
+    load()
+    browser = Browser(headers={"host": "localhost"})
+    browser.force_login(User.objects.get(username="hanne"), backend="django.contrib.auth.backends.ModelBackend")
+    browser.get("/api/caseload")
+    for name, path in (("caseload", "/api/caseload"), ("frame of a visit", "/api/visits/1"),
+                       ("screen", "/api/visits/1/screening"),
+                       ("match", "/api/visits/1/match"), ("home", "/api/visits/1/home")):  # fmt: skip
+        measure(f"answer: {name}", 200, lambda path=path: browser.get(path), times=15)  # type: ignore[misc]
+
+
+if __name__ == "__main__":
+    core()
+    pages()

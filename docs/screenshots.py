@@ -1,0 +1,150 @@
+"""`python -m docs.screenshots`: one picture of each main view from the practice clinic, on a fixed day.
+
+Builds a practice clinic of its own in a temporary folder, serves it, and writes docs/screenshots/*.png.
+"""
+
+from __future__ import annotations
+
+import os
+import re
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.error
+import urllib.request
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+OUT = Path(__file__).parent / "screenshots"
+PORT = 8765
+BASE = f"http://127.0.0.1:{PORT}"
+DAY = "2026-11-25"
+PASSWORD = "river-lock-demo"
+LAPTOP, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+
+
+def serve(folder: str) -> tuple[subprocess.Popen[bytes], str]:
+    """The running server and the private link of the first client."""
+    here = Path(__file__).parent.parent
+    environment = {
+        **os.environ,
+        "EASEPATH_VAR": folder,
+        "EASEPATH_TODAY": DAY,
+        "DJANGO_SETTINGS_MODULE": "easepath.settings",
+    }
+
+    def run(*arguments: str) -> str:
+        done = subprocess.run(
+            [sys.executable, *arguments], cwd=here, env=environment, check=True, capture_output=True, text=True
+        )
+        return done.stdout
+
+    run("manage.py", "migrate", "--verbosity", "0")
+    run("manage.py", "collectstatic", "--noinput", "--verbosity", "0")
+    words = run("-m", "easepath.standins", "--address", BASE)
+    link = re.search(r"private link: (\S+)", words)
+    assert link is not None
+    command = [str(Path(sys.executable).parent / "gunicorn"), "easepath.wsgi", "--bind", f"127.0.0.1:{PORT}",
+               "--control-socket", f"{folder}/g.sock", "--log-level", "error"]  # fmt: skip
+    server = subprocess.Popen(command, cwd=here, env=environment)
+    for _ in range(60):
+        try:
+            urllib.request.urlopen(BASE, timeout=1)
+            break
+        except (urllib.error.URLError, OSError):
+            time.sleep(0.5)
+    return server, link.group(1)
+
+
+def shot(page: Page, name: str) -> None:
+    """Write one picture once the page has come to rest."""
+    page.wait_for_load_state("networkidle")
+    page.wait_for_timeout(500)
+    page.screenshot(path=OUT / f"{name}.png")
+    print(name)
+
+
+def clinic(browser: Browser) -> None:
+    """The clinician's views."""
+    page = browser.new_page(viewport=LAPTOP, locale="en-GB")  # type: ignore[arg-type]
+    page.goto(BASE)
+    page.locator("input[name=username]").wait_for()
+    shot(page, "sign-in")
+    page.fill("input[name=username]", "hanne")
+    page.fill("input[name=password]", PASSWORD)
+    page.get_by_role("button", name="Sign in").click()
+    page.get_by_role("list", name="Caseload").wait_for()
+    page.mouse.move(0, 0)
+    shot(page, "caseload")
+    open_client(page, "Piet Halloran")
+    shot(page, "screen-held")
+    open_client(page, "Ines Varga")
+    page.get_by_role("article").first.wait_for()
+    shot(page, "adjust-flared")
+    open_client(page, "Marta Lind")
+    page.get_by_role("article").first.wait_for()
+    shot(page, "adjust")
+    base = page.url.rsplit("/", 1)[0]
+    for step in ("story", "screening", "match", "home", "measure"):
+        page.goto(f"{base}/{step}")
+        page.get_by_role("heading", level=1).wait_for()
+        shot(page, {"screening": "screen", "measure": "comes-later"}.get(step, step))
+    page.goto(f"{base}/match")
+    page.get_by_role("button", name="why").nth(1).click()
+    shot(page, "reasons")
+    page.goto(f"{BASE}/sheet/1")
+    page.get_by_role("heading", level=1).wait_for()
+    shot(page, "printed-sheet")
+    page.close()
+
+
+def open_client(page: Page, name: str) -> None:
+    """Open a client's visit from the caseload."""
+    page.goto(BASE)
+    page.get_by_role("button", name=name).click()
+    page.wait_for_url("**/visit/**")
+    page.get_by_role("heading", level=1).wait_for()
+
+
+def phone(browser: Browser, link: str) -> None:
+    """The client's views."""
+    page = browser.new_page(viewport=PHONE, locale="en-GB")  # type: ignore[arg-type]
+    page.clock.install()
+    page.goto(link)
+    page.get_by_role("button", name="Start the session").wait_for()
+    shot(page, "phone-sheet")
+    page.get_by_role("button", name="Start the session").click()
+    page.get_by_role("button", name="Before you begin: pain now 1 of 10").click()
+    page.get_by_role("button", name="Begin", exact=True).click()
+    page.clock.run_for(60_000)
+    page.get_by_role("button", name="Worst pain during it 1 of 10").click()
+    page.get_by_role("button", name="the muscle working").click()
+    page.get_by_role("button", name="where it should be").click()
+    page.get_by_role("button", name="Go on").click()
+    page.clock.run_for(24_000)
+    page.screenshot(path=OUT / "phone-session.png")
+    page.get_by_role("button", name="It hurts: stop").click()
+    page.get_by_role("button", name="a sharp pain").click()
+    page.screenshot(path=OUT / "phone-stop-sign.png")
+    page.close()
+
+
+def main() -> None:
+    """Write every picture."""
+    OUT.mkdir(exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as driver:
+        server, link = serve(folder)
+        quiet = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
+        browser = driver.chromium.launch(executable_path="/usr/bin/chromium", args=quiet)
+        try:
+            clinic(browser)
+            phone(browser, link)
+        finally:
+            browser.close()
+            server.terminate()
+
+
+if __name__ == "__main__":
+    main()
