@@ -166,6 +166,13 @@ def test_a_stop_sign_at_home_pauses_the_drill_at_once(world: World) -> None:
     assert not paused["pelvic-tilt"]
 
 
+def test_after_a_flare_the_sheet_says_rest(world: World) -> None:
+    assert home_sheet(fresh(world, "Ines"))["rest_until"] == str(TODAY)
+    assert home_sheet(fresh(world, "Marta"))["rest_until"] is None
+    with clock.on(TODAY + dt.timedelta(days=1)):
+        assert home_sheet(fresh(world, "Ines"))["rest_until"] is None
+
+
 def test_saving_on_an_old_revision_shows_both_values_and_changes_nothing(world: World) -> None:
     visit = world.visit("Marta")
     story = Story.of(world.complaints["Marta"])

@@ -165,6 +165,7 @@ class HomeSheet(Sheet):
     withheld: bool
     symptoms: list[str]
     stop_symptoms: list[str]
+    rest_until: str | None
     today: str
     done_today: bool
     mornings_open: list[OpenMorning]

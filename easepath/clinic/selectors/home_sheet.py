@@ -8,6 +8,7 @@ from easepath.clinic import models
 from easepath.clinic.facts import assess, current_version
 from easepath.clinic.facts.home import effective_sessions, latest_morning
 from easepath.clinic.selectors.frame import today_of
+from easepath.core.adjust.rest import rest_until
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, Symptom
 
 STOPPED = frozenset({"stop", "pause", "suspend"})
@@ -56,6 +57,7 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
         "withheld": withheld,
         "symptoms": list(get_args(Symptom)),
         "stop_symptoms": sorted(NERVE_SYMPTOMS | JOINT_SYMPTOMS),
+        "rest_until": None if (until := rest_until(assessment.review.context)) is None else str(until),
         "today": str(today_of(complaint)),
         "done_today": any(s.date == today_of(complaint) for s in effective_sessions(complaint)),
         "mornings_open": _mornings_open(complaint),

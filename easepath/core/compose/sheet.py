@@ -26,7 +26,7 @@ def sheet_entry(library: Library, item: Prescription) -> dict[str, Any]:
     """One drill of the sheet as plain data: wording, dose, time, what was changed and why."""
     drill, wording = item.drill, library.wording.get(item.drill.id)
     coaching = library.coaching.get(drill.id)
-    changed = [reason.text(library) for reason in item.reasons if reason.verdict is Verdict.MODIFY]
+    changed = _changes(library, item)
     cautions = [reason.text(library) for reason in item.reasons if reason.verdict is Verdict.CAUTION]
     return {
         "title": wording.title if wording else drill.name,
@@ -57,6 +57,12 @@ def sheet_entry(library: Library, item: Prescription) -> dict[str, Any]:
         "cautions": cautions,
         "felt_sites": list(dict.fromkeys(("target", *drill.wrong_felt, *NEARBY_SITES))),
     }
+
+
+def _changes(library: Library, item: Prescription) -> list[str]:
+    """What is done otherwise for this client, each once: the change itself where a factor names one."""
+    reasons = [reason for reason in item.reasons if reason.verdict is Verdict.MODIFY]
+    return list(dict.fromkeys(str(r.facts.get("instead") or r.text(library)) for r in reasons))
 
 
 def timeline(session: Session, *, floor_care: bool = False) -> list[dict[str, Any]]:

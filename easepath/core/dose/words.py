@@ -22,7 +22,7 @@ def dose_words(dose: Dose, method: str) -> str:
 def effort_words(percent: int) -> str:
     """Effort in tenths, the way people can judge it."""
     tenths = percent / 10
-    names = {5: "half effort", 10: "full effort"}
+    names = {1: "1 tenth of full effort", 5: "half effort", 10: "full effort"}
     return names.get(int(tenths), f"{tenths:g} tenths of full effort") if tenths == int(tenths) else f"{percent} %"
 
 

@@ -196,6 +196,8 @@ export interface components {
             minutes_available: number | null;
             /** Mornings Open */
             mornings_open: components["schemas"]["OpenMorning"][];
+            /** Rest Until */
+            rest_until: string | null;
             /** Seconds */
             seconds: number;
             /** Stop Symptoms */

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import PainStrip from '@/ui/PainStrip.vue'
+import { shortDate } from '@/ui/dates'
 import TapeLine from '@/ui/TapeLine.vue'
 import { minutesWords } from '@/ui/tape'
 
@@ -18,6 +19,7 @@ const opened = ref<string | null>(null)
     <p class="small quiet">{{ sheet.clinic.name }} · version {{ sheet.version }}</p>
     <h1>For {{ sheet.first_name }}</h1>
     <p v-if="done" class="known-box">Today’s session is with the clinic. Tomorrow morning we ask how you are; that answer decides what comes next.</p>
+    <p v-if="sheet.rest_until" class="stop-box"><strong>Rest up to and with {{ shortDate(sheet.rest_until) }}.</strong> The last session was too much; the clinic makes the next one easier. Rest days are part of the plan.</p>
     <p v-if="!sheet.drills.length" class="known-box">There is nothing to do for now. The clinic will be in touch, or call {{ sheet.clinic.phone }}.</p>
     <template v-else>
       <p><strong>Have ready:</strong> {{ sheet.have_ready.join(', ') || 'nothing' }}. It takes {{ minutesWords(sheet.seconds) }}.</p>

@@ -43,7 +43,7 @@ async function decide(decision: Decision): Promise<void> {
 </script>
 
 <template>
-  <article :class="{ grave, decided: proposal.decision !== 'open' }" :aria-label="proposal.title">
+  <article :class="{ grave, quiet: !asks, decided: proposal.decision !== 'open' }" :aria-label="proposal.title">
     <div class="top">
       <div class="what">
         <h2>{{ proposal.title }}</h2>
@@ -77,7 +77,6 @@ async function decide(decision: Decision): Promise<void> {
       <button v-if="asks" class="act next" @click="decide('accept')">Accept</button>
       <button class="act" @click="mode = mode === 'change' ? null : 'change'">Change</button>
       <button v-if="asks && !stopSign" class="act" @click="mode = mode === 'refuse' ? null : 'refuse'">Refuse</button>
-      <span v-if="!asks" class="small quiet">nothing to decide</span>
     </div>
     <div v-else-if="proposal.decision !== 'open'" class="acts">
       <strong>{{ DECIDED[proposal.decision] }}</strong>
@@ -106,7 +105,12 @@ article { grid-template-columns: minmax(0, 1fr) auto; column-gap: 1rem; align-it
 article > * { grid-column: 1 / -1; }
 .detail { grid-column: 1; }
 .acts.right { grid-column: 2; grid-row: 2; }
-article { background: var(--card); border: 1px solid var(--line); border-left: 4px solid var(--river); padding: 0.7rem 0.9rem; display: grid; gap: 0.4rem; border-radius: 4px; }
+article { background: var(--card); border: 1px solid var(--line); border-left: 4px solid var(--river); padding: 0.45rem 0.9rem; display: grid; row-gap: 0.25rem; border-radius: 4px; }
+article h2 { font-size: 1.12rem; }
+article.quiet { color: inherit; }
+article.quiet .acts.right { grid-row: 1; align-self: start; }
+article.quiet .top { grid-column: 1; }
+article.quiet .detail { grid-column: 1 / -1; }
 article.grave { border-left-color: var(--clay); }
 article.decided { background: transparent; }
 .top { display: grid; grid-template-columns: minmax(0, 1.2fr) auto minmax(0, 1fr); gap: 1rem; align-items: start; }

@@ -34,7 +34,7 @@ async function confirmWord(word: string): Promise<void> {
   <article :class="{ gate: proposal.rule === 'gate' }" :aria-label="`Plan: ${proposal.rule_name}`">
     <p>
       <button type="button" class="rule" @click="emit('explain')">{{ proposal.rule_name }}</button>
-      <strong> {{ proposal.detail.charAt(0).toUpperCase() + proposal.detail.slice(1) }}</strong>
+      {{ ' ' }}<strong>{{ proposal.detail.charAt(0).toUpperCase() + proposal.detail.slice(1) }}</strong>
     </p>
     <ul v-if="proposal.missing.length">
       <li v-for="m in proposal.missing" :key="m.text">
