@@ -86,6 +86,7 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
     if (!value.value) return
     const text = JSON.stringify(value.value)
     if (text === known) {
+      if (localStorage.getItem(options.key)) settle('saved', null)
       localStorage.removeItem(options.key)
       return
     }
