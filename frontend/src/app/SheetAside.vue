@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import { sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
 import { handedOver } from './handedOver'
 import { useSession } from './session'
@@ -44,11 +45,7 @@ async function handOver(): Promise<void> {
     <ol>
       <li v-for="drill in frame.sheet.drills" :key="drill.drill">
         <strong>{{ drill.title }}</strong>
-        <span class="small quiet">
-          {{ drill.sides[0]?.words }}
-          <template v-if="drill.sides.length > 1"> · each side</template>
-          <template v-else-if="drill.side !== 'both'"> · {{ drill.side }}</template>
-        </span>
+        <span class="small quiet">{{ sidesWords(drill) }}</span>
         <span v-for="change in drill.changed" :key="change" class="small clay">changed: {{ change }}</span>
       </li>
     </ol>

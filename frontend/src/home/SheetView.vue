@@ -4,6 +4,7 @@ import type { HomeSchemas } from '@/api/client'
 import PainStrip from '@/ui/PainStrip.vue'
 import { shortDate } from '@/ui/dates'
 import TapeLine from '@/ui/TapeLine.vue'
+import { sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
 
 /** The current sheet: what to have ready, the drills, what to leave out, and the way into the session. */
@@ -30,7 +31,7 @@ const opened = ref<string | null>(null)
             <span class="n">{{ n + 1 }}</span>
             <span><strong>{{ drill.title }}</strong><br />
               <span v-if="drill.paused" class="clay">paused: leave it out until the clinic has talked with you</span>
-              <span v-else class="quiet">{{ drill.sides.length > 1 ? 'each side: ' : drill.side === 'both' ? '' : `${drill.side}: ` }}{{ drill.sides[0]?.words }}</span>
+              <span v-else class="quiet">{{ sidesWords(drill) }}</span>
             </span>
           </button>
           <div v-if="opened === drill.drill" class="more">

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome } from '@/api/client'
 import { unwrap } from '@/app/useVisit'
 import { shortDate } from '@/ui/dates'
 import TapeLine from '@/ui/TapeLine.vue'
+import { sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
 
 const route = useRoute()
@@ -17,13 +17,6 @@ const { data: sheet, isError } = useQuery({
 })
 const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
 const print = () => window.print()
-const sideWords = computed(() => (drill: { side: string; sides: { side: string; words: string }[] }) => {
-  if (drill.sides.length > 1) {
-    const [one, two] = drill.sides
-    return one?.words === two?.words ? `each side, ${one?.side} first: ${one?.words}` : drill.sides.map((s) => `${s.side}: ${s.words}`).join('; ')
-  }
-  return drill.side === 'both' ? (drill.sides[0]?.words ?? '') : `${drill.side} side: ${drill.sides[0]?.words}`
-})
 </script>
 
 <template>
@@ -44,7 +37,7 @@ const sideWords = computed(() => (drill: { side: string; sides: { side: string; 
       <ol>
         <li v-for="(drill, n) in sheet.drills" :key="drill.drill">
           <h2><span class="n">{{ n + 1 }}</span> {{ drill.title }}</h2>
-          <p class="dose"><strong>{{ sideWords(drill) }}</strong> · {{ drill.per_day > 1 ? `${drill.per_day} times a day` : 'once a day' }}, {{ drill.days_per_week }} days a week · {{ drill.place === 'stand' ? 'standing' : `on the ${drill.place}` }}</p>
+          <p class="dose"><strong>{{ sidesWords(drill) }}</strong> · {{ drill.per_day > 1 ? `${drill.per_day} times a day` : 'once a day' }}, {{ drill.days_per_week }} days a week · {{ drill.place === 'stand' ? 'standing' : `on the ${drill.place}` }}</p>
           <div class="cols">
             <div><p v-for="line in drill.do" :key="line">{{ line }}</p></div>
             <div class="small">

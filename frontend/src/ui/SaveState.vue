@@ -10,7 +10,7 @@ const WORDS: Record<SaveWord, string> = {
 </script>
 
 <template>
-  <span class="state" role="status" :class="state">{{ WORDS[state] }}<template v-if="state === 'saved' && at"> {{ at }}</template></span>
+  <span class="state" role="status" :class="state">{{ state === 'saved' && at ? `saved ${at}` : WORDS[state] }}</span>
 </template>
 
 <style scoped>

@@ -96,7 +96,7 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
       revision = result.data.revision
       known = text
       settle('saved', null)
-      at.value = new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+      at.value = new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
       if (JSON.stringify(value.value) === text) localStorage.removeItem(options.key)
       else schedule()
       options.saved?.()

@@ -42,7 +42,7 @@ async function confirmWord(word: string): Promise<void> {
         <button v-if="m.word && may" type="button" class="act" @click="confirmWord(m.word)">I have seen it</button>
       </li>
     </ul>
-    <div v-if="may && proposal.action && proposal.decision === 'open'" class="acts">
+    <div v-if="may && proposal.action && proposal.decision === 'open'" class="acts beside">
       <button class="act next" @click="decide('accept')">Open the next stage</button>
       <button class="act" @click="refusing = !refusing">Not yet</button>
     </div>
@@ -63,6 +63,11 @@ async function confirmWord(word: string): Promise<void> {
 <style scoped>
 article { border: 1px solid var(--line); border-left: 4px double var(--ink); padding: 0.6rem 0.9rem; display: grid; gap: 0.4rem; border-radius: 4px; background: var(--card); }
 .rule { border: 1px solid var(--line-strong); border-radius: 3px; background: none; font: inherit; font-size: 0.9rem; min-height: 32px; padding: 0 0.5rem; cursor: pointer; color: var(--river); font-weight: 600; }
+article { grid-template-columns: minmax(0, 1fr) auto; align-items: center; }
+article > * { grid-column: 1 / -1; }
+article > p:first-child { grid-column: 1; }
+article > p:first-child:last-child { grid-column: 1 / -1; }
+.acts.beside { grid-column: 2; grid-row: 1; }
 ul { margin: 0; padding-left: 1.2rem; }
 li { min-height: 30px; }
 .acts { display: flex; gap: 0.5rem; align-items: end; flex-wrap: wrap; }

@@ -11,6 +11,7 @@ import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
 import SaveState from '@/ui/SaveState.vue'
 import TapeLine from '@/ui/TapeLine.vue'
 import VerdictMark from '@/ui/VerdictMark.vue'
+import { sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
 import { useDraft } from '@/ui/useDraft'
 import FourParts from './FourParts.vue'
@@ -134,8 +135,7 @@ function explain(drill: Schemas['RankedDrill']): void {
     <div v-if="frame.sheet.drills.length" class="tape-box">
       <TapeLine :stretches="frame.sheet.timeline" :drills="frame.sheet.drills" :available="(frame.sheet.minutes_available ?? 0) * 60" :width="740" />
       <p class="small quiet">
-        {{ minutesWords(frame.sheet.seconds) }} in all, {{ minutesWords(frame.sheet.seconds_rising + frame.sheet.seconds_moving) }} of it for changing place and getting up
-        <template v-if="frame.sheet.minutes_available && !frame.sheet.over_minutes">, {{ minutesWords(frame.sheet.minutes_available * 60 - frame.sheet.seconds) }} to spare</template>
+        {{ minutesWords(frame.sheet.seconds) }} in all, {{ minutesWords(frame.sheet.seconds_rising + frame.sheet.seconds_moving) }} of it for changing place and getting up<template v-if="frame.sheet.minutes_available && !frame.sheet.over_minutes">, {{ minutesWords(frame.sheet.minutes_available * 60 - frame.sheet.seconds) }} to spare</template>
         <strong v-if="frame.sheet.over_minutes" class="clay">, {{ minutesWords(frame.sheet.seconds - (frame.sheet.minutes_available ?? 0) * 60) }} too long</strong>
       </p>
     </div>
@@ -153,7 +153,7 @@ function explain(drill: Schemas['RankedDrill']): void {
         <div class="main">
           <p><strong>{{ drill.title }}</strong> <span class="small quiet">{{ drill.phase }}<template v-if="drill.side !== 'both'"> · {{ drill.side }}</template> · {{ drill.place === 'stand' ? 'standing' : drill.place }}</span></p>
           <p v-if="onSheet(drill.drill)" class="small">
-            {{ onSheet(drill.drill)?.sides[0]?.words }} · {{ minutesWords(onSheet(drill.drill)?.seconds ?? 0) }}
+            {{ sidesWords(onSheet(drill.drill)!) }} · {{ minutesWords(onSheet(drill.drill)?.seconds ?? 0) }}
           </p>
           <div v-if="ticked.has(drill.drill)" class="more">
             <ChoiceRow v-if="drill.methods.length > 1" label="method" hide-label :options="drill.methods.map((m) => ({ value: m.id, text: m.name.toLowerCase() }))" :model-value="tickedOf(drill.drill)?.method || onSheet(drill.drill)?.method" keep @update:model-value="(m) => setMethod(drill.drill, m)" />
