@@ -6,20 +6,15 @@ from typing import Any
 
 from easepath.core.adjust import DrillReview, PlanProposal, review
 from easepath.core.case import CaseFile
-from easepath.core.errors import CaseError
+from easepath.core.compose import Composed, Prescription, compose, cues_first, stages_of
 from easepath.core.knowledge.library import Library
 from easepath.core.match import Matcher
 from easepath.core.measure import Row
 from easepath.core.screening import ScreenResult, screen
 
-NOT_COMPUTED = frozenset({"compose"})
-
 
 def compute_case(library: Library, case: CaseFile) -> dict[str, Any]:
-    """Compute what the case asks for; raises CaseError for what is not computed yet."""
-    unmet = NOT_COMPUTED & set(case.ask)
-    if unmet:
-        raise CaseError("ask", f"{', '.join(sorted(unmet))} is not computed in this version")
+    """Compute what the case asks for."""
     result = screen(library, case.situation)
     matcher = Matcher(result)
     out: dict[str, Any] = {}
@@ -37,6 +32,8 @@ def compute_case(library: Library, case: CaseFile) -> dict[str, Any]:
         }
     if "match" in case.ask:
         out["match"] = match_data(matcher)
+    if "compose" in case.ask:
+        out["compose"] = compose_data(matcher, compose(matcher))
     if "adjust" in case.ask:
         found = review(matcher)
         out["adjust"] = {
@@ -99,6 +96,39 @@ def match_data(matcher: Matcher) -> dict[str, Any]:
             for o in matcher.result.left_out
         ],
     }  # fmt: skip
+
+
+def compose_data(matcher: Matcher, composed: Composed) -> dict[str, Any]:
+    """A composed session, its minutes and their parts, and what it leaves uncovered."""
+    library = matcher.screen.library
+    data: dict[str, Any] = {
+        "minutes": round(composed.time.minutes, 6),
+        "drills": [prescription_data(matcher, item) for item in composed.drills],
+        "uncovered": [{"need": row.need, "reason": row.reason.text(library)} for row in composed.uncovered],
+    }
+    if composed.drills:
+        time = composed.time
+        data["seconds"] = {"drills": time.drills, "changes": time.position_changes, "rising": time.rising}
+    if composed.reason is not None:
+        data["reason"] = composed.reason.text(library)
+    if composed.minutes_to_cover is not None:
+        data["minutes_to_cover"] = composed.minutes_to_cover
+    return data
+
+
+def prescription_data(matcher: Matcher, item: Prescription) -> dict[str, Any]:
+    """One composed drill as plain data; `dose` is that of a side without an extra set."""
+    plainest = min(item.sides, key=lambda side: side.seconds)
+    data: dict[str, Any] = {
+        "drill": item.drill.id, "phase": item.drill.phase, "method": item.method, "place": item.place,
+        "step": item.step, "dose": plainest.dose.model_dump(exclude_none=True),
+        "sides": [side.side for side in item.sides], "seconds": item.seconds, "per_day": item.per_day,
+        "days_per_week": item.days_per_week, "cues_first": list(cues_first(matcher, item.drill)),
+    }  # fmt: skip
+    stages = stages_of(matcher.screen.library, item)
+    if stages:
+        data["stages"] = [{"cue": cue, "seconds": seconds} for cue, seconds in stages]
+    return data
 
 
 def drill_review_data(library: Library, found: DrillReview) -> dict[str, Any]:

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 Result = dict[str, Any]
-LATER = frozenset({"composed", "not_composed", "drill", "minutes_at_most", "phases_in_order"})
+PHASES = ("settle", "release", "mobilise", "lengthen", "activate", "strengthen", "integrate")
 
 
 def _at(result: Result, path: str) -> Any:
@@ -53,6 +53,20 @@ def _pattern(result: Result, pattern: str, wanted: str) -> tuple[bool, Any]:
     return found.get(pattern) == wanted, found
 
 
+def _composed(result: Result) -> list[str]:
+    return [row["drill"] for row in result["compose"]["drills"]]
+
+
+def _drill(result: Result, drill: str, key: str, wanted: Any) -> tuple[bool, Any]:
+    row = next(row for row in result["compose"]["drills"] if row["drill"] == drill)
+    return _same(row[key], wanted), row
+
+
+def _in_order(result: Result) -> tuple[bool, Any]:
+    phases = [PHASES.index(row["phase"]) for row in result["compose"]["drills"]]
+    return phases == sorted(phases), [row["phase"] for row in result["compose"]["drills"]]
+
+
 CHECKS: dict[str, Callable[[Result, Any], tuple[bool, Any]]] = {
     "equal": lambda r, w: (_same(_at(r, w[0]), w[1]), _at(r, w[0])),
     "one_of": lambda r, w: (_at(r, w[0]) in w[1], _at(r, w[0])),
@@ -67,6 +81,11 @@ CHECKS: dict[str, Callable[[Result, Any], tuple[bool, Any]]] = {
     "pattern": lambda r, w: _pattern(r, *w),
     "needs_at_least": lambda r, w: (r["needs"].get(w[0], 0) >= w[1] - 1e-9, r["needs"].get(w[0], 0)),
     "needs_at_most": lambda r, w: (r["needs"].get(w[0], 0) <= w[1] + 1e-9, r["needs"].get(w[0], 0)),
+    "composed": lambda r, w: (set(w) <= set(_composed(r)), _composed(r)),
+    "not_composed": lambda r, w: (not set(w) & set(_composed(r)), _composed(r)),
+    "drill": lambda r, w: _drill(r, *w),
+    "minutes_at_most": lambda r, w: (r["compose"]["minutes"] <= w, r["compose"]["minutes"]),
+    "phases_in_order": lambda r, w: _in_order(r),
     "grade": lambda r, w: (_row(r, w[0], w[1])["grade"] == w[2], _row(r, w[0], w[1])),
     "change": lambda r, w: (_row(r, w[0], w[1])["change"] == w[2], _row(r, w[0], w[1])),
 }

@@ -9,11 +9,11 @@ from typing import Any
 import pytest
 
 from easepath.core.case import parse_case
-from easepath.core.case_output import NOT_COMPUTED, compute_case
+from easepath.core.case_output import compute_case
 from easepath.core.errors import CaseError
 from easepath.core.knowledge import shipped_library
 from easepath.core.knowledge.loader import load_strict_yaml
-from tests.core.expectations import LATER, check
+from tests.core.expectations import check
 
 CASES = Path(__file__).parent.parent / "cases"
 
@@ -27,22 +27,15 @@ def _read(path: Path) -> list[tuple[str, Path, int, dict[str, Any]]]:
 ALL = [entry for path in sorted(CASES.rglob("*.yaml")) for entry in _read(path)]
 
 
-def _asks(case: dict[str, Any]) -> list[str]:
-    return [ask for ask in case.get("ask") or ["screen", "measure", "match", "adjust"] if ask not in NOT_COMPUTED]
-
-
 @cache
 def _computed(path: Path, index: int) -> dict[str, Any]:
     case = _read(path)[index][3]
-    asks = _asks(case)
-    return compute_case(shipped_library(), parse_case(shipped_library(), {**case, "ask": asks}))
+    return compute_case(shipped_library(), parse_case(shipped_library(), case))
 
 
 @pytest.mark.parametrize(("name", "path", "index", "case"), ALL, ids=[entry[0] for entry in ALL])
 def test_case(name: str, path: Path, index: int, case: dict[str, Any]) -> None:
-    wanted = [e for e in case["expect"] if not LATER & e.keys()]
-    if not wanted:
-        pytest.skip("asks only for a composed session")
+    wanted = case["expect"]
     if wanted == [{"exit": 2}]:
         with pytest.raises(CaseError):
             parse_case(shipped_library(), case)

@@ -55,7 +55,7 @@ BAD = {
         {"plan": {"stage": 2, "drills": [{"drill": "lunge-rock", "method": "pressure"}]}}, "plan.drills.0.method", "pressure",
     ),
     "stage-there-is-not": ({"plan": {"stage": 9}}, "plan.stage", "no stage 9"),
-    "not-computed-yet": ({"ask": ["compose"]}, "ask", "not computed"),
+    "asking-for-what-there-is-not": ({"ask": ["horoscope"]}, "ask.0", "horoscope"),
 }  # fmt: skip
 
 

@@ -1,6 +1,25 @@
 """Compose: what the drills of a session ask for, in order, and the minutes they take."""
 
-from easepath.core.compose.prescription import Prescription, SideDose, prescribe, trained_sides
+from easepath.core.compose.compose import Composed, compose
+from easepath.core.compose.prescription import (
+    Prescription,
+    SideDose,
+    cues_first,
+    prescribe,
+    stages_of,
+    trained_sides,
+)  # fmt: skip
 from easepath.core.compose.session import Session, assemble
 
-__all__ = ["Prescription", "Session", "SideDose", "assemble", "prescribe", "trained_sides"]
+__all__ = [
+    "Composed",
+    "Prescription",
+    "Session",
+    "SideDose",
+    "assemble",
+    "compose",
+    "cues_first",
+    "prescribe",
+    "stages_of",
+    "trained_sides",
+]

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from easepath.core.dose.ladder import DoseLadder, dose_ladder, one_more_set
 from easepath.core.dose.time import BREATH, SLOW_BREATH, drill_seconds, side_seconds, side_work
+from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.match.methods import choose_method, choose_place
 from easepath.core.match.rank import Matcher
@@ -21,6 +22,7 @@ HEAVY_EQUIPMENT = frozenset({"mini-band", "strong-band", "ankle-weight", "light-
 HEAVY_PHASES = frozenset({"strengthen", "integrate"})
 HEAVY_SETS = 3
 MAX_DAYS = 7
+SHORTEST_STAGE = 20
 
 
 @dataclass(frozen=True)
@@ -163,6 +165,24 @@ def weekly_work(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> floa
     work = side_work(dose, drill, method, breath_seconds(matcher, method))
     effort = 1.0 if dose.effort_pct is None else dose.effort_pct / 100
     return work * effort * days_per_week(matcher, drill, method, dose)
+
+
+def cues_first(matcher: Matcher, drill: Drill) -> tuple[str, ...]:
+    """The cues of the faults ticked in the drill's try-outs, each once, in that order."""
+    coaching = matcher.screen.library.coaching.get(drill.id)
+    faults = [fault for t in matcher.screen.situation.tryouts if t.drill == drill.id for fault in t.faults]
+    return tuple(dict.fromkeys(coaching.faults[fault] for fault in faults)) if coaching else ()
+
+
+def stages_of(library: Library, item: Prescription) -> tuple[tuple[str, float], ...]:
+    """The stages of a hold: (cue, seconds) sharing it equally; the last is dropped while a share is too short."""
+    hold = item.sides[0].dose.hold_s
+    cues = list(item.drill.dose.stages)
+    if hold is None or not cues or not library.method(item.method).stages_allowed:
+        return ()
+    while len(cues) > 1 and hold / len(cues) < SHORTEST_STAGE:
+        cues.pop()
+    return tuple((cue, hold / len(cues)) for cue in cues) if hold >= SHORTEST_STAGE else ()
 
 
 def weekly_stretch_seconds(prescription: Prescription) -> dict[str, float]:

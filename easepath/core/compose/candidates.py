@@ -1,0 +1,174 @@
+"""Which drills may enter a session, and with what dose, place and time."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from easepath.core.compose.arrange import Slot, Spot
+from easepath.core.compose.optimise import Item
+from easepath.core.compose.prescription import Prescription, prescribe, trained_sides
+from easepath.core.compose.session import phase_order
+from easepath.core.knowledge.models import Drill
+from easepath.core.match.rank import RISK_FACTOR, Candidate, Matcher
+from easepath.core.vocabulary import SIDES, Place, SideName, Verdict, action_of
+
+ENTRY_FIT = 0.3
+MUST_WEIGHT = 0.7
+COVERS_WEIGHT = 0.5
+ONLY_SETTLE_PAIN = 7
+OFFERED_RISK = 3
+MOST_DRILLS = 7
+MOST_DRILLS_LOW = 4
+NOT_WHEN_IRRITABLE = frozenset({"strengthen", "integrate"})
+WALK = "integrate:walk"
+
+
+@dataclass(frozen=True)
+class Entrant:
+    """A drill that may enter: its ranked row, its prescription, and the mildest places of its method."""
+
+    candidate: Candidate
+    prescription: Prescription
+    places: tuple[Place, ...]
+
+    @property
+    def drill(self) -> Drill:
+        """The drill itself."""
+        return self.candidate.drill
+
+
+def must_needs(matcher: Matcher) -> tuple[str, ...]:
+    """The needs above 0.7 that a session must cover; fewer at high irritability."""
+    return tuple(
+        need
+        for need, weight in matcher.needs.weights.items()
+        if weight > MUST_WEIGHT and not (matcher.screen.high and action_of(need) in NOT_WHEN_IRRITABLE and need != WALK)
+    )
+
+
+def entrants(matcher: Matcher) -> tuple[Entrant, ...]:
+    """Every drill that may enter, best ranked first: fit enough, or the only one for a need that must be covered."""
+    eligible = [c for c in _affected_rows(matcher).values() if _may_enter(matcher, c)]
+    musts = must_needs(matcher)
+    found = []
+    for candidate in eligible:
+        if candidate.fit < ENTRY_FIT and not _only_one(candidate, eligible, musts):
+            continue
+        entrant = _entrant(matcher, candidate)
+        if entrant is not None:
+            found.append(entrant)
+    return tuple(found)
+
+
+def most_drills(matcher: Matcher) -> int:
+    """How many drills a session holds at the most."""
+    screen = matcher.screen
+    caps = [MOST_DRILLS]
+    if screen.high or screen.situation.client.confidence == "low":
+        caps.append(MOST_DRILLS_LOW)
+    caps += [n for f in screen.factors if (n := screen.library.factors[f.id].max_drills) is not None]
+    if screen.profile is not None and screen.profile.max_drills is not None:
+        caps.append(screen.profile.max_drills)
+    return min(caps)
+
+
+def items_of(matcher: Matcher, found: tuple[Entrant, ...]) -> tuple[Item, ...]:
+    """The entrants as the optimiser sees them."""
+    needs = {need: index for index, need in enumerate(matcher.needs.weights)}
+    slots = drill_slots(matcher)
+    power = 2 if matcher.screen.high else 1
+    return tuple(
+        Item(
+            e.drill.id,
+            e.prescription.seconds,
+            e.candidate.score,
+            tuple(
+                (needs[need], weight * RISK_FACTOR[e.candidate.risk] ** power)
+                for need, weight in e.drill.needs.items()
+                if need in needs
+            ),
+            frozenset(needs[n] for n, weight in e.drill.needs.items() if n in needs and weight >= COVERS_WEIGHT),
+            e.drill.ladder[0] if e.drill.ladder else None,
+            Spot(slots(e.drill), e.places),
+        )
+        for e in found
+    )
+
+
+def drill_slots(matcher: Matcher) -> _Slots:
+    """Where each drill stands: its phase, moved behind what an order rule of the condition names first."""
+    return _Slots(matcher)
+
+
+class _Slots:
+    def __init__(self, matcher: Matcher) -> None:
+        self._phases = {phase: index for index, phase in enumerate(phase_order(matcher))}
+        profile = matcher.screen.profile
+        self._rules = [tuple(line.split(" before ")) for line in (profile.order if profile else ())]
+        drills = matcher.screen.library.drills.values()
+        self._latest = {
+            first: max((self._phases[d.phase] for d in drills if d.main_need == first), default=-1)
+            for first, _ in self._rules
+        }
+
+    def __call__(self, drill: Drill) -> Slot:
+        base = self._phases[drill.phase]
+        behind = [self._latest[first] for first, second in self._rules if drill.main_need == second]
+        latest = max(behind, default=-1)
+        return (base, 0) if latest < base else (latest, 1)
+
+
+def _affected_rows(matcher: Matcher) -> dict[str, Candidate]:
+    """The ranked row of each drill on an affected side, or on both at once."""
+    affected = matcher.screen.situation.complaint.affected
+    rows: dict[str, Candidate] = {}
+    for candidate in matcher.result.ranked:
+        if candidate.side == "both" or candidate.side in affected:
+            rows.setdefault(candidate.drill.id, candidate)
+    return rows
+
+
+def _may_enter(matcher: Matcher, candidate: Candidate) -> bool:
+    situation = matcher.screen.situation
+    now = situation.complaint.pain.now
+    if now is not None and now >= ONLY_SETTLE_PAIN and candidate.drill.phase != "settle":
+        return False
+    tried = any(tryout.drill == candidate.drill.id for tryout in situation.tryouts)
+    return candidate.risk < OFFERED_RISK or tried
+
+
+def _only_one(candidate: Candidate, eligible: list[Candidate], musts: tuple[str, ...]) -> bool:
+    """Whether it alone, of all that fit well enough or not, covers a need that must be covered."""
+    return any(
+        candidate.drill.needs.get(must, 0) >= COVERS_WEIGHT
+        and not any(other is not candidate and other.drill.needs.get(must, 0) >= COVERS_WEIGHT for other in eligible)
+        for must in musts
+    )
+
+
+def _entrant(matcher: Matcher, candidate: Candidate) -> Entrant | None:
+    drill = candidate.drill
+    running = next((p for p in matcher.screen.situation.plan.drills if p.drill == drill.id), None)
+    prescription = prescribe(
+        matcher,
+        drill,
+        method=running.method if running else None,
+        step=running.step if running else None,
+    )
+    if prescription is None:
+        return None
+    sides: tuple[SideName, ...] = SIDES if drill.sides == "both" else trained_sides(matcher, drill)
+    places = _mildest_places(matcher, drill, prescription.method, sides)
+    return Entrant(candidate, prescription, places) if places else None
+
+
+def _mildest_places(matcher: Matcher, drill: Drill, method: str, sides: tuple[SideName, ...]) -> tuple[Place, ...]:
+    """The places of a method where the verdict, the worse of the sides, is mildest and not a refusal."""
+    verdicts: dict[Place, Verdict] = {}
+    for place in drill.places:
+        found = [matcher.screen.verdict(drill, side).by_mode.get((method, place)) for side in sides]
+        known = [verdict for verdict in found if verdict is not None]
+        if known and len(known) == len(found):
+            verdicts[place] = max(known)
+    mildest = min(verdicts.values(), default=Verdict.EXCLUDE)
+    return tuple(place for place, v in verdicts.items() if v == mildest and v < Verdict.EXCLUDE)

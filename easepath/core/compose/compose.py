@@ -1,0 +1,135 @@
+"""Compose: the exact session within the minutes, what it covers, and what it leaves uncovered and why."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from easepath.core.compose.candidates import (
+    COVERS_WEIGHT,
+    MUST_WEIGHT,
+    Entrant,
+    entrants,
+    items_of,
+    most_drills,
+    must_needs,
+)  # fmt: skip
+from easepath.core.compose.optimise import Choice, Item, Problem, choose
+from easepath.core.compose.prescription import Prescription
+from easepath.core.dose.time import (
+    FLOOR_TO_STANDING,
+    FLOOR_TO_STANDING_WITH_CARE,
+    SessionTime,
+    session_time,
+)  # fmt: skip
+from easepath.core.match.rank import Matcher
+from easepath.core.reasons import Reason
+from easepath.core.vocabulary import Place
+
+NO_LIMIT_SECONDS = 240 * 60
+
+
+@dataclass(frozen=True)
+class Uncovered:
+    """A need above 0.7 that the session leaves uncovered, and why."""
+
+    need: str
+    reason: Reason
+
+
+@dataclass(frozen=True)
+class Composed:
+    """A composed session; without a program no drills and the reason."""
+
+    drills: tuple[Prescription, ...]
+    time: SessionTime
+    uncovered: tuple[Uncovered, ...]
+    reason: Reason | None = None
+    minutes_to_cover: float | None = None
+
+
+def compose(matcher: Matcher, minutes: float | None = None) -> Composed:
+    """The exact session for `minutes` (the client's own where not given)."""
+    available = minutes if minutes is not None else matcher.screen.situation.client.minutes
+    refusal = _refusal(matcher, available)
+    if refusal is not None or available is None:
+        return Composed((), session_time([], []), (), refusal)
+    found = entrants(matcher)
+    problem = problem_of(matcher, found, available * 60)
+    choice = choose(problem)
+    if choice is None:
+        uncovered = _uncovered(matcher, problem, frozenset())
+        return Composed((), session_time([], []), uncovered, Reason("compose-nothing-fits"))
+    covered = frozenset().union(*(item.covers for item in choice.items))
+    drills = _in_order(found, choice)
+    time = session_time(
+        [d.seconds for d in drills], [d.place for d in drills], floor_care=matcher.screen.rules.floor_care
+    )
+    uncovered = _uncovered(matcher, problem, covered)
+    short = any(row.reason.rule == "uncovered-minutes" for row in uncovered)
+    return Composed(drills, time, uncovered, None, minutes_to_cover(problem) if short else None)
+
+
+def problem_of(matcher: Matcher, found: tuple[Entrant, ...], seconds: float) -> Problem:
+    """What there is to choose from for this client in so many seconds."""
+    needs = list(matcher.needs.weights)
+    return Problem(
+        items=items_of(matcher, found),
+        weights=tuple(matcher.needs.weights.values()),
+        musts=frozenset(needs.index(need) for need in must_needs(matcher)),
+        seconds=seconds,
+        most=most_drills(matcher),
+        rising=FLOOR_TO_STANDING_WITH_CARE if matcher.screen.rules.floor_care else FLOOR_TO_STANDING,
+        top=found[0].drill.id if found else None,
+    )
+
+
+def minutes_to_cover(problem: Problem) -> float | None:
+    """The fewest minutes in which every need that can be covered is covered; None when nothing can be."""
+    reachable = frozenset().union(*(item.covers for item in problem.items)) & problem.musts
+    helpful = tuple(replace(item, score=30.0, shares=()) for item in problem.items if item.covers & reachable)
+    unlimited = replace(problem, items=helpful, weights=(), top=None, seconds=NO_LIMIT_SECONDS)
+    best = choose(unlimited)
+    if best is None:
+        return None
+    low, high = 0.0, sum(item.seconds for item in best.items) + best.arrangement.seconds
+    while high - low > 1:
+        middle = (low + high) / 2
+        attempt = choose(replace(unlimited, seconds=middle))
+        if attempt is not None and attempt.covered == best.covered:
+            high = sum(item.seconds for item in attempt.items) + attempt.arrangement.seconds
+        else:
+            low = middle
+    return round(high / 60, 2)
+
+
+def _refusal(matcher: Matcher, minutes: float | None) -> Reason | None:
+    if not matcher.screen.issues_program:
+        return Reason("compose-refused", facts={"outcome": matcher.screen.outcome})
+    return Reason("compose-no-minutes") if minutes is None else None
+
+
+def _in_order(found: tuple[Entrant, ...], choice: Choice) -> tuple[Prescription, ...]:
+    """The chosen drills block by block, within a phase and place by score."""
+    entrant_by_id = {entrant.drill.id: entrant for entrant in found}
+    blocks = {block: index for index, block in enumerate(choice.arrangement.blocks)}
+
+    def position(pair: tuple[Item, Place]) -> tuple[int, float, str]:
+        item, place = pair
+        return blocks[item.spot.slot, place], -item.score, item.id
+
+    placed = zip(choice.items, choice.arrangement.places, strict=True)
+    return tuple(
+        replace(entrant_by_id[item.id].prescription, place=place) for item, place in sorted(placed, key=position)
+    )
+
+
+def _uncovered(matcher: Matcher, problem: Problem, covered: frozenset[int]) -> tuple[Uncovered, ...]:
+    needs = list(matcher.needs.weights)
+    can = frozenset().union(*(item.covers for item in problem.items)) if problem.items else frozenset()
+    rows = []
+    for index in sorted(problem.musts - covered):
+        rule = "uncovered-minutes" if index in can else "uncovered-no-drill"
+        facts = {"need": needs[index].replace(":", " "), "weight": problem.weights[index], "threshold": MUST_WEIGHT,
+                 "share": COVERS_WEIGHT}  # fmt: skip
+        rows.append(Uncovered(needs[index], Reason(rule, facts=facts)))
+    return tuple(rows)

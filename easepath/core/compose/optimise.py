@@ -1,0 +1,233 @@
+"""The exact choice of drills: branch and bound, with bounds that hold because every gain shrinks as the set grows."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from easepath.core.compose.arrange import Arrangement, Spot, arrange
+
+POINTS_PER_NEED = 100.0
+SECOND_SHARE = 0.5
+COST_PER_DRILL = 3.0
+COST_PER_CHANGE = 2.0
+EPSILON = 5e-7
+
+
+@dataclass(frozen=True)
+class Item:
+    """A drill that may enter: seconds, score, shares of needs (need index, share), needs it covers, ladder, spot."""
+
+    id: str
+    seconds: int
+    score: float
+    shares: tuple[tuple[int, float], ...]
+    covers: frozenset[int]
+    ladder: str | None
+    spot: Spot
+
+    @property
+    def modular(self) -> float:
+        """What it is worth whatever else is chosen."""
+        return self.score / 10 - COST_PER_DRILL
+
+
+@dataclass(frozen=True)
+class Problem:
+    """What there is to choose from, and what binds the choice."""
+
+    items: tuple[Item, ...]
+    weights: tuple[float, ...]
+    musts: frozenset[int]
+    seconds: float
+    most: int
+    rising: int
+    top: str | None
+
+
+@dataclass(frozen=True)
+class Choice:
+    """A chosen set with its arrangement and its worth: needs covered, the top drill held, value."""
+
+    items: tuple[Item, ...]
+    arrangement: Arrangement
+    covered: int
+    top: bool
+    value: float
+
+    @property
+    def ids(self) -> tuple[str, ...]:
+        """Sorted drill ids, the last tie-breaker."""
+        return tuple(sorted(item.id for item in self.items))
+
+    def beats(self, other: Choice | None) -> bool:
+        """Whether this choice comes before another; among equals the ids that come first."""
+        if other is None:
+            return True
+        mine, theirs = (self.covered, self.top), (other.covered, other.top)
+        if mine != theirs:
+            return mine > theirs
+        if abs(self.value - other.value) > EPSILON:
+            return self.value > other.value
+        return self.ids < other.ids
+
+
+def coverage(weights: Sequence[float], shares: Sequence[tuple[float, float]]) -> float:
+    """Points of the needs for (best, second best) shares: best plus half the second, at most 1, weighed."""
+    return POINTS_PER_NEED * sum(
+        weight * min(1.0, best + SECOND_SHARE * second) for weight, (best, second) in zip(weights, shares, strict=True)
+    )
+
+
+def value_of(problem: Problem, items: Sequence[Item], changes: int) -> float:
+    """The third aim of composing, for a whole set."""
+    shares = [(0.0, 0.0)] * len(problem.weights)
+    for item in items:
+        for need, share in item.shares:
+            shares[need] = _with_share(shares[need], share)
+    points = coverage(problem.weights, shares)
+    return points + sum(item.modular for item in items) - COST_PER_CHANGE * changes
+
+
+def choose(problem: Problem) -> Choice | None:
+    """The best choice there is; None when not even one drill fits. Same problem, same choice: no clock."""
+    return _Search(problem).run()
+
+
+def _with_share(pair: tuple[float, float], share: float) -> tuple[float, float]:
+    best, second = pair
+    if share > best:
+        return share, best
+    return (best, share) if share > second else pair
+
+
+class _Search:
+    """Depth first over include and exclude, the hardest must-need first."""
+
+    def __init__(self, problem: Problem) -> None:
+        self.problem = problem
+        self.best: Choice | None = None
+        self.items = sorted(problem.items, key=lambda item: (-item.score, item.id))
+
+    def run(self) -> Choice | None:
+        """Search everything that a bound does not rule out."""
+        self._visit([], [(0.0, 0.0)] * len(self.problem.weights), 0.0, frozenset(), self.items)
+        return self.best
+
+    def _visit(
+        self,
+        chosen: list[Item],
+        shares: list[tuple[float, float]],
+        worth: float,
+        covered: frozenset[int],
+        rest: list[Item],
+    ) -> None:
+        """`worth` is the value of the chosen set without its changes of position."""
+        if chosen:
+            self._offer(chosen, worth, covered)
+        left = self.problem.seconds - sum(item.seconds for item in chosen)
+        room = self.problem.most - len(chosen)
+        ladders = {item.ladder for item in chosen if item.ladder}
+        rest = [item for item in rest if item.seconds <= left and item.ladder not in ladders]
+        if not rest or room == 0:
+            return
+        gains = {item.id: self._gain(item, shares) for item in rest}
+        if self._hopeless(chosen, shares, worth, covered, rest, gains, room, left):
+            return
+        open_musts = [
+            (sum(1 for item in rest if must in item.covers), must)
+            for must in sorted(self.problem.musts - covered)
+            if any(must in item.covers for item in rest)
+        ]
+        if open_musts:
+            _, must = min(open_musts)
+            branch = [item for item in rest if must in item.covers]
+        else:
+            branch = [max(rest, key=lambda item: (gains[item.id], item.id))]
+        branch.sort(key=lambda item: (-gains[item.id], item.id))
+        remaining = list(rest)
+        for item in branch:
+            remaining.remove(item)
+            more = list(shares)
+            for need, share in item.shares:
+                more[need] = _with_share(more[need], share)
+            self._visit(
+                [*chosen, item], more, worth + gains[item.id], covered | (item.covers & self.problem.musts), remaining
+            )
+        self._visit(chosen, shares, worth, covered, remaining)
+
+    def _offer(self, chosen: list[Item], worth: float, covered: frozenset[int]) -> None:
+        top = any(item.id == self.problem.top for item in chosen)
+        best = self.best
+        if best is not None and (len(covered), top, worth + EPSILON) < (best.covered, best.top, best.value):
+            return
+        spent = sum(item.seconds for item in chosen)
+        order = sorted(chosen, key=lambda item: item.id)
+        found = arrange([item.spot for item in order], self.problem.rising, self.problem.seconds - spent)
+        if found is None:
+            return
+        choice = Choice(tuple(order), found, len(covered), top, worth - COST_PER_CHANGE * found.changes)
+        if choice.beats(best):
+            self.best = choice
+
+    def _gain(self, item: Item, shares: list[tuple[float, float]]) -> float:
+        """What a drill adds to the chosen set; never more for a larger set."""
+        points = 0.0
+        for need, share in item.shares:
+            best, second = shares[need]
+            before = best + SECOND_SHARE * second
+            if before < 1.0:
+                more, other = _with_share(shares[need], share)
+                points += self.problem.weights[need] * (min(1.0, more + SECOND_SHARE * other) - before)
+        return POINTS_PER_NEED * points + item.modular
+
+    def _hopeless(
+        self,
+        chosen: list[Item],
+        shares: list[tuple[float, float]],
+        worth: float,
+        covered: frozenset[int],
+        rest: list[Item],
+        gains: dict[str, float],
+        room: int,
+        left: float,
+    ) -> bool:
+        """Whether no completion can come before the best choice found."""
+        if self.best is None:
+            return False
+        reachable = covered.union(*(item.covers for item in rest)) & self.problem.musts
+        held = any(item.id == self.problem.top for item in (*chosen, *rest))
+        ceiling = (len(reachable), held)
+        mine = (self.best.covered, self.best.top)
+        if ceiling != mine:
+            return ceiling < mine
+        more = min(
+            self._by_gains(rest, gains, room, left),
+            self._by_needs(rest, shares, room),
+        )
+        return worth + more < self.best.value - EPSILON
+
+    def _by_gains(self, rest: list[Item], gains: dict[str, float], room: int, left: float) -> float:
+        """The best gains that fit in number, and those that fit in time when the last may be cut."""
+        positive = sorted((gains[item.id] for item in rest if gains[item.id] > 0), reverse=True)
+        in_number = sum(positive[:room])
+        in_time, spare = 0.0, left
+        for gain, seconds in sorted(
+            ((gains[item.id], item.seconds) for item in rest if gains[item.id] > 0), key=lambda pair: -pair[0] / pair[1]
+        ):
+            if seconds >= spare:
+                in_time += gain * spare / seconds
+                break
+            in_time += gain
+            spare -= seconds
+        return min(in_number, in_time)
+
+    def _by_needs(self, rest: list[Item], shares: list[tuple[float, float]], room: int) -> float:
+        """What the needs can still give at the most, and the best scores beside it."""
+        reach = list(shares)
+        for item in rest:
+            for need, share in item.shares:
+                reach[need] = _with_share(reach[need], share)
+        points = coverage(self.problem.weights, reach) - coverage(self.problem.weights, shares)
+        scores = sorted((item.modular for item in rest if item.modular > 0), reverse=True)
+        return points + sum(scores[:room])
