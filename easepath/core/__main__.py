@@ -1,4 +1,4 @@
-"""The command line of the core: `check` the knowledge, compute a `case`."""
+"""The command line of the core: `check` the knowledge, compute a `case`, `explain` a drill."""
 
 from __future__ import annotations
 
@@ -11,6 +11,7 @@ from typing import Any
 from easepath.core.case import read_case
 from easepath.core.case_output import compute_case
 from easepath.core.errors import CaseError, KnowledgeError
+from easepath.core.explain import explain
 from easepath.core.knowledge import KNOWLEDGE_DIR, Library, load_library
 
 OK, BAD = 0, 2
@@ -24,6 +25,10 @@ def main(arguments: list[str] | None = None) -> int:
     check.add_argument("--knowledge", type=Path, default=KNOWLEDGE_DIR)
     case = commands.add_parser("case", help="compute one case file, or every *.yaml of a folder")
     case.add_argument("path", type=Path)
+    words = commands.add_parser("explain", help="why a drill is kept, changed or refused, and what would change that")
+    words.add_argument("path", type=Path)
+    words.add_argument("drill")
+    words.add_argument("side", choices=["left", "right", "both"])
     options = parser.parse_args(arguments)
     folder = options.knowledge if options.command == "check" else KNOWLEDGE_DIR
     try:
@@ -35,7 +40,18 @@ def main(arguments: list[str] | None = None) -> int:
     if options.command == "check":
         print(f"knowledge {library.version}: {len(library.drills)} drills, {len(library.conditions)} conditions, sound")
         return OK
+    if options.command == "explain":
+        return _explain(library, options.path, options.drill, options.side)
     return _cases(library, options.path) if options.path.is_dir() else _case(library, options.path)
+
+
+def _explain(library: Library, path: Path, drill: str, side: str) -> int:
+    try:
+        print("\n".join(explain(library, read_case(library, path).situation, drill, side)))
+    except CaseError as fault:
+        print(f"{path}: {fault.path}: {fault.reason}", file=sys.stderr)
+        return BAD
+    return OK
 
 
 def _case(library: Library, path: Path) -> int:

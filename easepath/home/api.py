@@ -10,7 +10,7 @@ from ninja import NinjaAPI
 from easepath.api.errors import register_errors
 from easepath.api.routers.home import session_done
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.steps import MorningIn, SessionIn, Stored
+from easepath.api.schemas.home import MorningIn, SessionIn, Stored
 from easepath.api.schemas.visit import HomeSheet
 from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.record_session import MorningDone, record_morning, record_session

@@ -8,8 +8,8 @@ from django.http import HttpRequest
 from ninja import Router
 
 from easepath.api.auth import staff
+from easepath.api.schemas.adjust import ClosedReview, DecisionIn, GateWordIn, ReviewOut
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.steps import ClosedReview, DecisionIn, GateWordIn, ReviewOut
 from easepath.clinic.actions.reviews import close_review, confirm_gate_word, decide_proposal, open_review
 from easepath.clinic.selectors.access import get_proposal, get_review, get_visit
 from easepath.clinic.selectors.steps import review_view, version_line

@@ -9,15 +9,7 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.steps import (
-    DrillDoneIn,
-    HandedOver,
-    HomeOut,
-    Link,
-    MorningIn,
-    SessionIn,
-    Stored,
-)  # fmt: skip
+from easepath.api.schemas.home import DrillDoneIn, HandedOver, HomeOut, Link, MorningIn, SessionIn, Stored
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link, revoke_links
 from easepath.clinic.actions.record_session import (

@@ -10,7 +10,7 @@ from ninja import Router
 from easepath.api.auth import staff
 from easepath.api.routers.story import revision_of
 from easepath.api.schemas.common import Problem, Revision
-from easepath.api.schemas.steps import MatchOut, SaveMatch
+from easepath.api.schemas.match import MatchOut, SaveMatch
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.steps import match_view

@@ -10,7 +10,7 @@ from ninja import Router
 from easepath.api.auth import staff
 from easepath.api.routers.story import revision_of
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.steps import ClearanceIn, SaveScreening, ScreeningOut
+from easepath.api.schemas.screening import ClearanceIn, SaveScreening, ScreeningOut
 from easepath.clinic.actions.record_clearance import record_clearance
 from easepath.clinic.actions.save_screening import FactorEntry, Screening, confirm_answers, save_screening
 from easepath.clinic.models import User

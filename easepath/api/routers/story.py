@@ -10,7 +10,7 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem, Revision
-from easepath.api.schemas.steps import SaveStory, StoryFields, StoryOut
+from easepath.api.schemas.story import SaveStory, StoryFields, StoryOut
 from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.models import Visit
 from easepath.clinic.selectors.access import get_visit

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from ninja import Schema
 from pydantic import ConfigDict, Field
@@ -10,6 +10,7 @@ from pydantic import ConfigDict, Field
 Pain = Annotated[int, Field(ge=0, le=10)]
 Side = Annotated[str, Field(max_length=5)]
 Word = Annotated[str, Field(max_length=60)]
+SideWord = Literal["", "left", "right", "both"]
 
 
 class In(Schema):
@@ -51,3 +52,10 @@ class Ripple(Schema):
     date: str
     kind: str
     morning: int | None
+
+
+class Named(Schema):
+    """An id with its name."""
+
+    id: str
+    name: str

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ninja import Schema
 
-from easepath.api.schemas.steps import Named
+from easepath.api.schemas.common import Named
 
 
 class ConditionOut(Schema):

@@ -1,0 +1,120 @@
+"""Home: versions, links, sessions and mornings."""
+
+from __future__ import annotations
+
+import datetime as dt
+import uuid
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+from easepath.api.schemas.common import In, Pain, Ripple, Word
+
+
+class VersionLine(Schema):
+    """One version of a plan."""
+
+    id: int
+    number: int
+    date: str
+    by: str
+    stage: int | None
+    drills: int
+    seconds: int
+    difference: list[str]
+    knowledge_version: str
+
+
+class SessionDrillOut(Schema):
+    """A drill of a session with its response."""
+
+    drill: str
+    title: str
+    side: str
+    done_pct: int | None
+    during: int | None
+    symptom: str
+    felt: str
+    kind: str
+    why: str
+
+
+class SessionOut(Schema):
+    """A session with its drills."""
+
+    id: str
+    date: str
+    version: int
+    before: int | None
+    after: int | None
+    morning: int | None
+    unusual: str
+    drills: list[SessionDrillOut]
+    note: str
+
+
+class HomeOut(Schema):
+    """The Home step."""
+
+    versions: list[VersionLine]
+    links_alive: int
+    sessions: list[SessionOut]
+    ripples: list[Ripple]
+
+
+class HandedOver(Schema):
+    """What handing over made; the link is shown once."""
+
+    version: VersionLine
+    link: str
+
+
+class Link(Schema):
+    """A private link, shown once."""
+
+    link: str
+
+
+class DrillDoneIn(In):
+    """One drill of a session."""
+
+    drill: Word
+    side: Literal["left", "right", "both"]
+    done_pct: Annotated[int, Field(ge=0, le=200)] | None = None
+    during: Pain | None = None
+    symptom: Literal[
+        "", "none", "pull", "effort", "muscle-burn", "ache", "stiffness", "soreness", "pinch", "sharp", "burning",
+        "shooting", "tingling", "numbness", "cramp", "locking", "giving-way",
+    ] = ""  # fmt: skip
+    felt: Annotated[str, Field(max_length=40)] = ""
+    moved: Literal["none", "up", "down"] = "none"
+
+
+class SessionIn(In):
+    """A session from home with the id the phone made."""
+
+    id: uuid.UUID
+    version: Annotated[int, Field(ge=1)]
+    date: dt.date
+    before: Pain | None = None
+    after: Pain | None = None
+    drills: list[DrillDoneIn]
+    note: Annotated[str, Field(max_length=400)] = ""
+    corrects: uuid.UUID | None = None
+
+
+class MorningIn(In):
+    """The morning after a session."""
+
+    id: uuid.UUID
+    session: uuid.UUID
+    pain: Pain
+    unusual: Literal["none", "training", "work", "travel", "poor-sleep", "other"] = "none"
+    gone_48h: bool | None = None
+
+
+class Stored(Schema):
+    """What was stored, by its id; sending it again changes nothing."""
+
+    id: uuid.UUID

@@ -1,0 +1,121 @@
+"""Screen: questions, answers, factors, and what they do."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated
+
+from ninja import Schema
+from pydantic import Field
+
+from easepath.api.schemas.common import In, SideWord, Word
+
+
+class FactorIn(In):
+    """A background factor."""
+
+    factor: Word
+    side: SideWord = ""
+    since: dt.date | None = None
+
+
+class SaveScreening(In):
+    """Every answer and every factor on the revision they were made on; a word left out is unanswered."""
+
+    revision: Annotated[int, Field(ge=0)]
+    answers: dict[str, bool]
+    factors: list[FactorIn] = []
+
+
+class Question(Schema):
+    """One question of the screen; a null value is unanswered."""
+
+    word: str
+    text: str
+    value: bool | None
+    to_confirm: bool
+
+
+class FlagGroup(Schema):
+    """The questions of one red flag."""
+
+    id: str
+    action: str
+    private: bool
+    raised: bool
+    context: Question | None
+    questions: list[Question]
+
+
+class RaisedOut(Schema):
+    """A red flag that is raised."""
+
+    id: str
+    action: str
+    blocks: bool
+    why: str
+    note: str
+    positive: list[str]
+
+
+class ClearedOut(Schema):
+    """A red flag that a doctor cleared."""
+
+    flag: str
+    doctor: str
+    date: str
+    reason: str
+    recorded_by: str
+
+
+class FactorOut(Schema):
+    """A listed factor."""
+
+    factor: str
+    name: str
+    side: str
+    since: str | None
+    to_confirm: bool
+    note: str
+
+
+class AssumedOut(Schema):
+    """A factor the profile assumes."""
+
+    factor: str
+    name: str
+    side: str
+
+
+class EffectGroup(Schema):
+    """What one reason does to the library."""
+
+    verdict: str
+    why: str
+    count: int
+    drills: list[str]
+
+
+class ScreeningOut(Schema):
+    """The Screen step."""
+
+    revision: int
+    groups: list[FlagGroup]
+    answers: dict[str, bool]
+    profile_questions: list[Question]
+    unanswered: list[str]
+    raised: list[RaisedOut]
+    cleared: list[ClearedOut]
+    factors: list[FactorOut]
+    assumed: list[AssumedOut]
+    ask_factors: list[str]
+    effects: list[EffectGroup]
+
+
+class ClearanceIn(In):
+    """A clearance: the doctor's name, the date, and what the document says."""
+
+    flag: Word
+    doctor: Annotated[str, Field(max_length=120)]
+    date: dt.date
+    reason: Annotated[str, Field(max_length=400)]

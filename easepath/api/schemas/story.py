@@ -1,0 +1,50 @@
+"""Story: what is told."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+from easepath.api.schemas.common import In, Pain, SideWord, Word
+
+
+class StoryFields(In):
+    """The story; an empty word or a null is "unknown", never zero."""
+
+    condition: Word = ""
+    side: SideWord = ""
+    since: dt.date | None = None
+    words: Annotated[str, Field(max_length=300)] = ""
+    goal_activity: Annotated[str, Field(max_length=200)] = ""
+    pain_now: Pain | None = None
+    pain_rest: Pain | None = None
+    pain_worst: Pain | None = None
+    pain_usual: Pain | None = None
+    pain_morning: Pain | None = None
+    settle_minutes: Annotated[int, Field(ge=0, le=100_000)] | None = None
+    wakes: Literal["", "no", "sometimes", "most-nights"] = ""
+    stiff_minutes: Annotated[int, Field(ge=0, le=720)] | None = None
+    birth_date: dt.date | None = None
+    places: list[str] = []
+    equipment: list[str] = []
+    minutes: Annotated[int, Field(ge=1, le=240)] | None = None
+    per_day: Annotated[int, Field(ge=1, le=12)] | None = None
+    days_per_week: Annotated[int, Field(ge=1, le=7)] | None = None
+    confidence: Literal["", "low", "normal"] = ""
+
+
+class SaveStory(In):
+    """A whole story on the revision it was made on."""
+
+    revision: Annotated[int, Field(ge=0)]
+    story: StoryFields
+
+
+class StoryOut(Schema):
+    """The story and its revision."""
+
+    revision: int
+    story: StoryFields

@@ -1,0 +1,60 @@
+"""The desk plan: one or two drills every hour or two inside working hours, each side once a day."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from easepath.core.compose.prescription import Prescription
+from easepath.core.vocabulary import SideWord
+
+MOST_PER_BREAK = 2
+
+
+@dataclass(frozen=True)
+class DeskDrill:
+    """One drill on one side, with its seconds."""
+
+    drill: str
+    side: SideWord
+    seconds: float
+
+
+@dataclass(frozen=True)
+class Break:
+    """A movement break at a time of day."""
+
+    at: dt.time
+    drills: tuple[DeskDrill, ...]
+
+
+@dataclass(frozen=True)
+class DeskPlan:
+    """The breaks of a working day, and what does not fit into it even with two drills a break."""
+
+    breaks: tuple[Break, ...]
+    left_over: tuple[DeskDrill, ...]
+
+
+def desk_plan(items: Sequence[Prescription], start: dt.time, end: dt.time, every_minutes: int) -> DeskPlan:
+    """Rotate drills, sides included, over the breaks from one interval after `start` to `end`.
+
+    Raises ValueError when the working hours or the interval are not possible.
+    """
+    if end <= start or every_minutes < 1:
+        raise ValueError("working hours end after they start, and the interval is at least a minute")
+    moments = _moments(start, end, every_minutes)
+    queue = [DeskDrill(item.drill.id, side.side, side.seconds) for item in items for side in item.sides]
+    fit = queue[: MOST_PER_BREAK * len(moments)]
+    per_break = MOST_PER_BREAK if len(fit) > len(moments) else 1
+    breaks = []
+    for number, at in enumerate(moments):
+        chosen = [fit[(number * per_break + offset) % len(fit)] for offset in range(per_break)] if fit else []
+        breaks.append(Break(at, tuple(dict.fromkeys(chosen))))
+    return DeskPlan(tuple(breaks), tuple(queue[len(fit) :]))
+
+
+def _moments(start: dt.time, end: dt.time, every_minutes: int) -> list[dt.time]:
+    first, last = (clock.hour * 60 + clock.minute for clock in (start, end))
+    return [dt.time(*divmod(minute, 60)) for minute in range(first + every_minutes, last + 1, every_minutes)]
