@@ -153,7 +153,8 @@ class Responder:
             return None
         if self._may_be_soreness(entry) and entry.gone_48h is None:
             return Reason("response-soreness-open")
-        if entry.date in self._excused and over < MORNING_FLARE and not self._expected_soreness(entry):
+        excused = entry.unusual != "none" and entry.date in self._excused
+        if excused and over < MORNING_FLARE and not self._expected_soreness(entry):
             return Reason("response-unusual-day", facts={"unusual": entry.unusual})
         return None
 

@@ -67,8 +67,11 @@ def breath_seconds(matcher: Matcher, method: str) -> float:
 def trained_sides(matcher: Matcher, drill: Drill) -> tuple[SideName, ...]:
     """The sides a one-sided drill is done for, in order; an excluded or closed side is left out."""
     client, affected = matcher.screen.situation.client, matcher.screen.situation.complaint.affected
-    open_sides = {side for side in SIDES if matcher.is_open(drill, side)}
-    wanted = open_sides & affected if client.train == "affected" or one_sided(drill) else open_sides
+    wanted = {side for side in SIDES if matcher.is_open(drill, side)}
+    if one_sided(drill):
+        wanted &= matcher.ranked_sides.get(drill.id, affected)
+    if client.train == "affected":
+        wanted &= affected
     first = affected if client.first == "affected" else BOTH - affected
     return tuple(sorted(wanted, key=lambda side: (side not in first, side)))
 

@@ -101,6 +101,14 @@ class Matcher:
         """The side word under which a drill is judged for `side`."""
         return "both" if drill.sides == "both" else side
 
+    @cached_property
+    def ranked_sides(self) -> Mapping[str, frozenset[SideWord]]:
+        """The sides each drill is ranked for."""
+        found: dict[str, set[SideWord]] = {}
+        for candidate in self.result.ranked:
+            found.setdefault(candidate.drill.id, set()).add(candidate.side)
+        return {drill: frozenset(sides) for drill, sides in found.items()}
+
     def risk(self, drill: Drill) -> int:
         """Risk 0-3 for this condition."""
         return rating(self.screen.profile, drill)[1]
@@ -164,8 +172,8 @@ class Matcher:
             return Reason("clinician-only")
         if drill.id in self._dropped:
             return Reason("dropped")
-        if self.screen.fresh_strain is not None and not _allowed_when_fresh(drill):
-            name = self.screen.library.factors[self.screen.fresh_strain.id].name
+        if self.screen.fresh_strains and not _allowed_when_fresh(drill):
+            name = self.screen.library.factors[self.screen.fresh_strains[0].id].name
             return Reason("strain-first-days", facts={"factor": name})
         return stage_closes(self.screen, self.stage, drill, side, verdict)
 

@@ -51,13 +51,14 @@ def factor_sides(factor: Factor, client_factor: ClientFactor) -> frozenset[SideN
     return sides_of(client_factor.side) if factor.side == "same" else BOTH
 
 
-def fresh_strain(library: Library, factors: tuple[ClientFactor, ...]) -> ClientFactor | None:
-    """A strain or sprain on days 0-3, or undated."""
-    for factor in factors:
-        if library.factors[factor.id].needs == "days_since":
-            if factor.days is None or factor.days <= FRESH_STRAIN_DAYS:
-                return factor
-    return None
+def fresh_strains(library: Library, factors: tuple[ClientFactor, ...]) -> tuple[ClientFactor, ...]:
+    """Every strain or sprain on days 0-3, or undated."""
+    return tuple(
+        factor
+        for factor in factors
+        if library.factors[factor.id].needs == "days_since"
+        and (factor.days is None or factor.days <= FRESH_STRAIN_DAYS)
+    )
 
 
 @dataclass(frozen=True)

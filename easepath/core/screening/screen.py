@@ -9,7 +9,7 @@ from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill
 from easepath.core.measure.patterns import PatternResult, run_patterns
 from easepath.core.measure.values import Measurements
-from easepath.core.screening.effects import effects_of, fresh_strain, inside_window
+from easepath.core.screening.effects import effects_of, fresh_strains, inside_window
 from easepath.core.screening.flags import FlagResult, ask_flags, issues_program, outcome_of
 from easepath.core.screening.ranges import Ranges
 from easepath.core.screening.verdicts import DrillScreen, DrillVerdict, MeasureVerdict
@@ -36,7 +36,7 @@ class ScreenResult:
     drills: Mapping[str, Mapping[SideWord, DrillVerdict]]
     measures: Mapping[str, Mapping[SideWord, MeasureVerdict]]
     rules: DrillScreen
-    fresh_strain: ClientFactor | None
+    fresh_strains: tuple[ClientFactor, ...]
 
     @property
     def issues_program(self) -> bool:
@@ -84,7 +84,7 @@ def screen(library: Library, situation: Situation) -> ScreenResult:
     effects = effects_of(library, situation, factors, patterns)
     ranges = Ranges(library, situation, measured, factors)
     rules = DrillScreen(library, situation, factors, effects, ranges, profile)
-    fresh = fresh_strain(library, factors)
+    fresh = fresh_strains(library, factors)
     return ScreenResult(
         library, situation, profile, factors, flags, outcome_of(flags, factors),
         irritability(situation, factors), measured, patterns,

@@ -134,7 +134,7 @@ class DrillScreen:
             self._lacking(drill), by_mode,
         )  # fmt: skip
 
-    def measure(self, measure: Measure, side: SideWord, fresh: ClientFactor | None) -> MeasureVerdict:
+    def measure(self, measure: Measure, side: SideWord, fresh: tuple[ClientFactor, ...]) -> MeasureVerdict:
         """The verdict of a test; one without sides takes the worse side."""
         sides: tuple[SideName, ...] = SIDES if side == "both" else (side,)
         loads = self._library.measure_loads[measure.id]
@@ -143,11 +143,12 @@ class DrillScreen:
             reasons += self._uncleared_load(tuple(exposure for exposure, _ in loads))
         if self._profile and measure.id in self._profile.withhold:
             reasons.append(Reason("measure-withheld", Verdict.EXCLUDE, {"condition": self._profile.name}))
-        if fresh is not None and any(
-            r.facts.get("factor_id") == fresh.id and r.verdict is Verdict.MODIFY for r in reasons
-        ):
-            facts = {"factor": self._library.factors[fresh.id].name}
-            reasons.append(Reason("measure-too-early", Verdict.EXCLUDE, facts))
+        modifying = {r.facts.get("factor_id") for r in reasons if r.verdict is Verdict.MODIFY}
+        reasons += [
+            Reason("measure-too-early", Verdict.EXCLUDE, {"factor": self._library.factors[strain.id].name})
+            for strain in fresh
+            if strain.id in modifying
+        ]
         verdict = max((reason.verdict for reason in reasons), default=Verdict.CLEAR)
         return MeasureVerdict(measure.id, side, verdict, _unique(reasons))
 
