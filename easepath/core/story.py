@@ -9,7 +9,7 @@ from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition
 from easepath.core.reasons import Reason
 from easepath.core.situation import ClientFactor, Complaint, Situation
-from easepath.core.vocabulary import SIDES, Irritability, sides_of
+from easepath.core.vocabulary import SIDES, Irritability, SideWord, sides_of
 
 HIGH_REST_PAIN = 5
 HIGH_WORST_PAIN = 7
@@ -66,12 +66,11 @@ def factors_in_force(library: Library, situation: Situation) -> tuple[ClientFact
 def _assumed(library: Library, situation: Situation, ids: tuple[str, ...]) -> Iterator[ClientFactor]:
     for identifier in ids:
         replaced = {identifier, *library.factors[identifier].replaced_by}
-        for side in SIDES:
-            if side not in situation.complaint.affected:
-                continue
-            listed = any(f.id in replaced and side in sides_of(f.side) for f in situation.client.factors)
-            if not listed:
-                yield ClientFactor(id=identifier, side=side, days_since=situation.complaint.days_since, assumed=True)
+        listed = {side for f in situation.client.factors if f.id in replaced for side in sides_of(f.side)}
+        sides = [side for side in SIDES if side in situation.complaint.affected - listed]
+        if sides:
+            word: SideWord = sides[0] if len(sides) == 1 else "both"
+            yield ClientFactor(id=identifier, side=word, days_since=situation.complaint.days_since, assumed=True)
 
 
 @dataclass(frozen=True)

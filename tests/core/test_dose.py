@@ -93,7 +93,7 @@ def test_a_session_adds_up() -> None:
 WORDS = {
     "2 rounds of 10 times": (Dose(reps=10, circuits=2), "flow"),
     "3 times, 1 breath each, at 3 tenths of full effort": (Dose(reps=3, breaths=1, effort_pct=30), "isometric-breath"),
-    "2 sets of hold 1 min 30 s": (Dose(hold_s=90, sets=2), "hold-long"),
+    "hold 1 min 30 s, 2 times": (Dose(hold_s=90, sets=2), "hold-long"),
     "5 times, hold 5 s, in 2 directions, at half effort": (Dose(reps=5, hold_s=5, directions=2, effort_pct=50), "isometric"),
     "3 times: press 5 s, ease 10 s, at 20 %": (Dose(reps=3, contract_s=5, relax_s=10, effort_pct=20), "contract-relax"),
     "10 min": (Dose(seconds=600), "flow"),

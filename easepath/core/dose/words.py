@@ -9,7 +9,8 @@ def dose_words(dose: Dose, method: str) -> str:
     """The dose as a client reads it: "2 rounds of 5 times, at half effort"."""
     parts = [_main(dose, method)]
     if dose.sets and dose.sets > 1:
-        parts = [f"{dose.sets} sets of {parts[0]}"]
+        only_held = parts[0].startswith("hold")
+        parts = [f"{parts[0]}, {dose.sets} times" if only_held else f"{dose.sets} sets of {parts[0]}"]
     if dose.circuits and dose.circuits > 1:
         parts = [f"{dose.circuits} rounds of {parts[0]}"]
     if dose.effort_pct is not None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from statistics import median
 from typing import Literal
 
@@ -69,7 +70,7 @@ def read_trace(samples: Sequence[Sample], settings: Settings | None = None) -> R
 def _refusal(samples: Sequence[Sample]) -> Refused | None:
     if len(samples) < 3 or samples[-1].t - samples[0].t < STILL_START_S + HELD_S:
         return Refused("too short")
-    if any(after.t - before.t > DROPOUT_S for before, after in zip(samples, samples[1:], strict=False)):
+    if any(after.t - before.t > DROPOUT_S for before, after in pairwise(samples)):
         return Refused("drops out")
     first = _first_second(samples)
     channels = [[sample.thigh for sample in first], [s.pelvis for s in first if s.pelvis is not None]]
@@ -89,9 +90,9 @@ def _held_top(samples: Sequence[Sample]) -> list[Sample] | None:
     for index, first in enumerate(samples):
         if first.t < start_s:
             continue
-        window = [sample for sample in samples[index:] if sample.t - first.t <= HELD_S + 1e-9]
-        if window[-1].t - first.t < HELD_S - 1e-6:
+        if samples[-1].t - first.t < HELD_S - 1e-6:
             break
+        window = [sample for sample in samples[index:] if sample.t - first.t <= HELD_S + 1e-9]
         angles = [sample.thigh for sample in window]
         still = max(angles) - min(angles) < STILL_SPEED * HELD_S
         if still and (best is None or median(angles) > median(sample.thigh for sample in best)):
