@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import os
+import random
 import statistics
 import time
 from collections.abc import Callable
@@ -11,10 +12,12 @@ from collections.abc import Callable
 import django
 
 from easepath.core.adjust import review
+from easepath.core.compose import compose
 from easepath.core.knowledge import load_library
 from easepath.core.match import Matcher
 from easepath.core.screening import screen
 from easepath.core.situation import Client, ClientFactor, Complaint, LogEntry, PainReport, Plan, PlannedDrill, Situation
+from easepath.core.vocabulary import PLACES
 
 TODAY = dt.date(2031, 4, 12)
 
@@ -26,7 +29,12 @@ def measure(name: str, target: float, run: Callable[[], object], times: int = 40
         start = time.perf_counter()
         run()
         taken.append((time.perf_counter() - start) * 1000)
-    taken.sort()
+    report(name, target, taken)
+
+
+def report(name: str, target: float, taken: list[float]) -> None:
+    """Print one line for a list of milliseconds."""
+    taken = sorted(taken)
     median, high = statistics.median(taken), taken[int(0.95 * (len(taken) - 1))]
     print(f"{name:<46} median {median:8.2f} ms   95th {high:8.2f} ms   {high / target:5.2f} of {target:g} ms")
 
@@ -64,6 +72,42 @@ def core() -> None:
     measure("adjust alone, twelve weeks of logs", 20, lambda: review(ready))
 
 
+def composing() -> None:
+    """Composing for every condition with random clients who own everything: the hard case."""
+    library = load_library()
+    chance = random.Random(1)
+    everything: list[float] = []
+    for condition in library.conditions.values():
+        taken = []
+        for _ in range(8):
+            client = Client(
+                age=chance.randint(18, 80),
+                places=PLACES,
+                equipment=tuple(library.standins),
+                minutes=chance.choice([7, 10, 12, 20]),
+                days_per_week=7,
+                per_day=1,
+            )
+            complaint = Complaint(
+                condition=condition.id,
+                side=chance.choice(["left", "right", "both"]),
+                days_since=chance.choice([20, 60, 200]),
+                answers_default="no",
+                wakes="no",
+                settle_minutes=30,
+                pain=PainReport(now=2, rest=0, worst=4, usual=2),
+            )
+            stage = chance.randint(1, len(condition.gates)) if condition.gates else None
+            facts = Situation(today=TODAY, client=client, complaint=complaint, plan=Plan(stage=stage))
+            matcher = Matcher(screen(library, facts))
+            start = time.perf_counter()
+            compose(matcher)
+            taken.append((time.perf_counter() - start) * 1000)
+        everything += taken
+        report(f"compose: {condition.id}", 1000, taken)
+    report("compose: all conditions", 1000, everything)
+
+
 def pages() -> None:
     """What the interface answers, on a practice clinic in memory."""
     os.environ["DJANGO_SETTINGS_MODULE"] = "easepath.settings"
@@ -88,4 +132,5 @@ def pages() -> None:
 
 if __name__ == "__main__":
     core()
+    composing()
     pages()

@@ -2,7 +2,7 @@ import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
 export default ts.config(
-  { ignores: ['dist/**', 'src/api/*.d.ts'] },
+  { ignores: ['dist/**', 'src/api/generated/**'] },
   ...ts.configs.recommended,
   ...vue.configs['flat/recommended'],
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } } },

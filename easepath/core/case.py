@@ -18,7 +18,8 @@ from easepath.core.situation_checks import check_situation
 
 Ask = Literal["screen", "measure", "match", "compose", "adjust"]
 ALL_ASKS: tuple[Ask, ...] = ("screen", "measure", "match", "compose", "adjust")
-FACTOR_KEYS = frozenset({"id", "side", "weeks_since", "days_since", "trimester", "region"})
+COMPUTED_KEYS = {"log": ("held", "unexplained"), "factors": ("assumed", "parameters")}
+"""Keys of the facts that the core fills itself; in a case file they are unknown."""
 EMPTY_LISTS = frozenset({"factors", "limits", "equipment", "places", "observed", "measures", "tryouts", "drills",
                          "log", "goals", "confirmed", "faults", "before", "after"})  # fmt: skip
 EMPTY_MAPS = frozenset({"answers", "context", "methods", "needs", "clearance", "check", "pain", "plan"})
@@ -76,6 +77,9 @@ def _prepare(library: Library, raw: dict[str, Any]) -> Any:
     for key in ("today", "client", "complaint"):
         if raw.get(key) is None:
             raise CaseError(key, "must be there")
+    _refuse_computed("log", raw.get("log"))
+    if isinstance(raw["client"], dict):
+        _refuse_computed("factors", raw["client"].get("factors"))
     plain = _plain(raw, "")
     client = plain["client"]
     if isinstance(client, dict) and isinstance(client.get("factors"), tuple):
@@ -86,6 +90,13 @@ def _prepare(library: Library, raw: dict[str, Any]) -> Any:
         if complaint.get("answers_default") is False:
             complaint["answers_default"] = "no"
     return plain
+
+
+def _refuse_computed(name: str, rows: Any) -> None:
+    for index, row in enumerate(rows if isinstance(rows, list) else []):
+        for key in COMPUTED_KEYS[name]:
+            if isinstance(row, dict) and key in row:
+                raise CaseError(f"{name}.{index}.{key}", "unknown key")
 
 
 def _plain(value: Any, key: str) -> Any:

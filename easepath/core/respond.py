@@ -266,8 +266,10 @@ def charge_morning(
 
     if not any(is_bad(drill.entry) for drill in drills):
         return tuple(drill.entry for drill in drills)
-    charged = [drill for drill in drills if own_fault(drill)] or [_most_suspect(drills)]
-    return tuple(d.entry if d in charged else d.entry.model_copy(update={"held": True}) for d in drills)
+    guilty = [drill for drill in drills if own_fault(drill)]
+    charged = guilty or [_most_suspect(drills)]
+    mark = {} if guilty else {"unexplained": True}
+    return tuple(d.entry.model_copy(update=mark if d in charged else {"held": True}) for d in drills)
 
 
 def _most_suspect(drills: tuple[DrillInSession, ...]) -> DrillInSession:

@@ -102,7 +102,6 @@ class PainReport(Fact):
     now: Pain | None = None
     rest: Pain | None = None
     worst: Pain | None = None
-    best: Pain | None = None
     usual: Pain | None = None
     morning: Pain | None = None
 
@@ -188,7 +187,8 @@ class LogEntry(Fact):
     """One drill in one session at home, with the response by the next morning.
 
     `held` marks a morning that belongs to the session but was charged to another drill: this entry
-    neither counts against the drill nor lets it go up.
+    neither counts against the drill nor lets it go up. `unexplained` marks a bad morning that no drill's
+    own pain explains. Both are told by charging, never by a case file.
     """
 
     date: dt.date
@@ -206,6 +206,7 @@ class LogEntry(Fact):
     gone_48h: bool | None = None
     check: dict[str, float] = Field(default_factory=dict)
     held: bool = False
+    unexplained: bool = False
 
     @property
     def sides(self) -> frozenset[SideName]:

@@ -169,6 +169,18 @@ def test_a_worse_measure_stops_every_rise() -> None:
     assert "worse" in [proposal.rule for proposal in found.plan]
 
 
+def test_two_unexplained_mornings_cut_the_session_and_change_nothing_else() -> None:
+    first, second = entry(3, next=4, unexplained=True), entry(2, next=4, unexplained=True)
+    found = review(matched(log=(first, second)))
+    assert "cut-session" in [proposal.rule for proposal in found.plan]
+    assert (found.drills[0].decision.rule, found.drills[0].decision.action) == ("queued", "hold")
+    once = review(matched(log=(entry(3), second)))
+    assert "cut-session" not in [proposal.rule for proposal in once.plan]
+    assert once.drills[0].decision.rule == "flare"
+    stopped = review(matched(log=(first, second.model_copy(update={"symptom": "sharp"}))))
+    assert stopped.drills[0].decision.action == "stop"
+
+
 def _sitting(ago: int, value: float) -> Sitting:
     return Sitting(measure="lunge-elbow", side="left", date=day(ago), trials=(value,))
 

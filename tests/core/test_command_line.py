@@ -55,6 +55,7 @@ BAD = {
         {"plan": {"stage": 2, "drills": [{"drill": "lunge-rock", "method": "pressure"}]}}, "plan.drills.0.method", "pressure",
     ),
     "stage-there-is-not": ({"plan": {"stage": 9}}, "plan.stage", "no stage 9"),
+    "a-key-only-the-core-fills": ({"log": [{"date": "2031-04-01", "drill": "lunge-rock", "held": True}]}, "log.0.held", "unknown key"),
     "asking-for-what-there-is-not": ({"ask": ["horoscope"]}, "ask.0", "horoscope"),
 }  # fmt: skip
 

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from easepath.core.compose import compose, stages_of
 from easepath.core.compose.arrange import Spot, arrange
 from easepath.core.compose.candidates import entrants
+from easepath.core.compose.comparison import compare_methods
 from easepath.core.compose.compose import problem_of
 from easepath.core.compose.optimise import Choice, Item, Problem, choose, value_of
 from easepath.core.compose.prescription import prescribe
@@ -214,3 +215,17 @@ def test_stages_share_the_hold_and_the_last_goes_when_a_share_is_short() -> None
     assert half is not None
     assert [seconds for _, seconds in stages_of(LIBRARY, whole)] == [20, 20, 20]
     assert [seconds for _, seconds in stages_of(LIBRARY, half)] == [30]
+
+
+def test_the_same_need_under_its_methods() -> None:
+    where = {
+        "complaint": complaint(condition="piriformis", days_since=60),
+        "plan": Plan(),
+        "client": client(places=("floor", "bed", "chair")),
+    }
+    rows = {row.method: row for row in compare_methods(matched(**where), "lengthen:piriformis")}
+    assert {"hold-moderate", "repeat-short"} <= set(rows)
+    hold = rows["hold-moderate"]
+    assert (hold.pain_rule, hold.limit, hold.progresses[0]) == ("tolerable", 3, "hold_s")
+    assert hold.tension_per_week > 0
+    assert compare_methods(matched(**where), "mobilise:fingers") == ()

@@ -13,7 +13,7 @@ from easepath.core.errors import KnowledgeError
 from easepath.core.knowledge import KNOWLEDGE_DIR, load_library, shipped_library
 
 CORE = Path(__file__).parents[2] / "easepath" / "core"
-PLAN_RULE_IDS = {"red-flag", "goal", "worse", "plateau", "gate", "low-adherence", "silent", "queued"}
+PLAN_RULE_IDS = {"red-flag", "goal", "worse", "plateau", "gate", "low-adherence", "silent", "queued", "cut-session"}
 
 DAMAGE = {
     "unknown key": ("exposures.yaml", "{id: kneeling,", "{id: kneeling, colour: red,", "exposures.kneeling.colour"),

@@ -21,6 +21,7 @@ LOW_ADHERENCE = 0.5
 SILENT_DAYS = 4
 MORNING_DAYS = 2
 LOOK_BACK = 3
+UNEXPLAINED_MORNINGS = 2
 
 
 @dataclass(frozen=True)
@@ -34,7 +35,7 @@ class PlanProposal:
 
 def plan_proposals(context: Context) -> tuple[PlanProposal, ...]:
     """Every plan rule that fires, the gravest first."""
-    rules = (red_flag, worse, goal, plateau, staged_gate, low_adherence, silent)
+    rules = (red_flag, worse, cut_session, goal, plateau, staged_gate, low_adherence, silent)
     return tuple(proposal for rule in rules for proposal in rule(context))
 
 
@@ -84,6 +85,15 @@ def _reached(row: Row) -> bool:
     if row.reference_from == "goal":
         return row.deficit is not None and round(row.deficit, 6) <= 0
     return row.grade == "none"
+
+
+def cut_session(context: Context) -> Iterator[PlanProposal]:
+    """Two bad mornings running that no drill explains: a third less of everything, and nothing else changes."""
+    dates = sorted({entry.date for entry in context.situation.log})[-UNEXPLAINED_MORNINGS:]
+    unexplained = {entry.date for entry in context.situation.log if entry.unexplained}
+    if len(dates) == UNEXPLAINED_MORNINGS and set(dates) <= unexplained:
+        facts = {"first": str(dates[0]), "second": str(dates[1])}
+        yield PlanProposal("cut-session", Reason("plan-cut-session", facts=facts))
 
 
 def goal(context: Context) -> Iterator[PlanProposal]:

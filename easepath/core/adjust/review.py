@@ -14,6 +14,8 @@ from easepath.core.match.rank import Matcher
 from easepath.core.reasons import Reason
 from easepath.core.situation import PlannedDrill
 
+CHANGES_DOSE = frozenset({"progress", "ease", "step-back", "restart"})
+
 
 @dataclass(frozen=True)
 class Review:
@@ -32,6 +34,8 @@ def review(matcher: Matcher) -> Review:
     drills = _pause_families(context, drills)
     plan = plan_proposals(context)
     is_worse = any(proposal.rule == "worse" for proposal in plan)
+    if any(proposal.rule == "cut-session" for proposal in plan):
+        drills = [_held_for_the_cut(found) for found in drills]
     return Review(apply_caps(context, drills, worse=is_worse), plan, context.adherence, context)
 
 
@@ -57,6 +61,14 @@ def _pause_families(context: Context, drills: list[DrillReview]) -> list[DrillRe
 
 def _has_nerve(context: Context, view: DrillView) -> bool:
     return view.last is not None and context.responder.is_nerve(view.last)
+
+
+def _held_for_the_cut(found: DrillReview) -> DrillReview:
+    """While the whole session is cut, nothing else changes; stops, pauses and swaps stay."""
+    if found.decision.action not in CHANGES_DOSE:
+        return found
+    decision = Decision("queued", "hold", Reason("adjust-queued", facts={"why": "the whole session is cut first"}))
+    return DrillReview(found.planned, found.drill, found.method, decision, found.kind)
 
 
 def _paused(found: DrillReview) -> DrillReview:

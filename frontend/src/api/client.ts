@@ -1,6 +1,6 @@
 import createClient from 'openapi-fetch'
-import type { components as HomeComponents, paths as HomePaths } from './home-schema'
-import type { components, paths } from './schema'
+import type { components as HomeComponents, paths as HomePaths } from './generated/home'
+import type { components, paths } from './generated/clinic'
 
 export type Schemas = components['schemas']
 export type HomeSchemas = HomeComponents['schemas']
