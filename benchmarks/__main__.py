@@ -13,7 +13,7 @@ import django
 
 from easepath.core.adjust import review
 from easepath.core.compose import compose
-from easepath.core.knowledge import load_library
+from easepath.core.knowledge import load_library, shipped_library
 from easepath.core.match import Matcher
 from easepath.core.screening import screen
 from easepath.core.situation import Client, ClientFactor, Complaint, LogEntry, PainReport, Plan, PlannedDrill, Situation
@@ -62,7 +62,7 @@ def groin_client(days: int) -> Situation:
 def core() -> None:
     """Screening, matching and adjusting without any rows."""
     measure("load and check the knowledge", 1000, load_library, times=5)
-    library = load_library()
+    library = shipped_library()
     short, long = groin_client(14), groin_client(84)
     measure("screen the whole library", 20, lambda: screen(library, short))
     measure("screen and match", 20, lambda: Matcher(screen(library, short)).result)
@@ -74,7 +74,7 @@ def core() -> None:
 
 def composing() -> None:
     """Composing for every condition with random clients who own everything: the hard case."""
-    library = load_library()
+    library = shipped_library()
     chance = random.Random(1)
     everything: list[float] = []
     for condition in library.conditions.values():

@@ -58,7 +58,7 @@ def _from_review(found: Review) -> Attention:
         if drill.decision.rule in LOOK_RULES:
             return Attention("look", _look_words(drill), _why(found, drill))
     for proposal in found.plan:
-        if proposal.rule in ("worse", "silent", "plateau", "low-adherence"):
+        if proposal.rule in ("worse", "cut-session", "silent", "plateau", "low-adherence"):
             return Attention("ask", library.rules[proposal.rule].name.lower(), proposal.reason.text(library))
     for drill in found.drills:
         if drill.decision.rule in ASK_RULES:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import hashlib
 from collections.abc import Hashable
 from functools import cache
@@ -82,8 +83,11 @@ def load_library(folder: Path = KNOWLEDGE_DIR) -> Library:
 
 @cache
 def shipped_library() -> Library:
-    """The shipped knowledge, loaded once per process."""
-    return load_library()
+    """The shipped knowledge, loaded once per process, and no longer walked by the garbage collector."""
+    library = load_library()
+    gc.collect()
+    gc.freeze()
+    return library
 
 
 def _read_file(name: str, text: str, problems: list[Problem]) -> list[tuple[str, Any]]:

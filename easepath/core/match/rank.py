@@ -135,7 +135,7 @@ class Matcher:
     @cached_property
     def rungs(self) -> EntryRungs:
         """The entry rung of every ladder and side."""
-        return EntryRungs(self.screen, self.stage, frozenset(self.candidates), self.risk)
+        return EntryRungs(self.screen, self.stage, frozenset(self.candidates))
 
     @cached_property
     def result(self) -> MatchResult:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from functools import cached_property
 
 from easepath.core.knowledge.models import Drill, Stage
@@ -25,12 +24,10 @@ class EntryRungs:
         screen: ScreenResult,
         stage: Stage | None,
         open_drills: frozenset[tuple[str, SideWord]],
-        risk: Callable[[Drill], int],
     ) -> None:
         self._screen = screen
         self._stage = stage
         self._open = open_drills
-        self._risk = risk
         self._entries: dict[tuple[str, SideName], int | None] = {}
 
     def entry(self, ladder: str, side: SideName) -> int | None:
@@ -77,7 +74,9 @@ class EntryRungs:
         if planned in open_rungs:
             return planned
         rungs = {r: ds for r, ds in open_rungs.items() if not self._skips_a_refused_rung(ladder, r, side, ds)}
-        offered = [r for r, ds in rungs.items() if any(self._risk(d) < OFFERED_FIRST_RISK for d in ds)]
+        offered = [
+            r for r, ds in rungs.items() if any(rating(self._screen.profile, d)[1] < OFFERED_FIRST_RISK for d in ds)
+        ]
         if self._stage is not None and ladder in self._stage.drills_up_to and self._screen.profile is not None:
             before = opened_before(self._screen.profile, self._stage, ladder)
             new = [rung for rung in offered if rung > before]

@@ -31,9 +31,12 @@ const guard = {
   },
 }
 
-export const clinic = createClient<paths>({ baseUrl: '/' })
+/** Looked up at each call, so that tests can stand in for the network. */
+const send = (request: Request): Promise<Response> => globalThis.fetch(request)
+
+export const clinic = createClient<paths>({ baseUrl: '/', fetch: send })
 clinic.use(guard)
-export const homeClient = createClient<HomePaths>({ baseUrl: '/' })
+export const homeClient = createClient<HomePaths>({ baseUrl: '/', fetch: send })
 homeClient.use(guard)
 
 const signedOutListeners = new Set<() => void>()

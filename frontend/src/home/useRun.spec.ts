@@ -1,0 +1,124 @@
+import { mount } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { defineComponent, h, ref } from 'vue'
+import type { HomeSchemas } from '@/api/client'
+import { useRun, type UseRunReturn } from './useRun'
+
+type Sheet = HomeSchemas['HomeSheet']
+
+const TIMELINE = [
+  { index: 0, kind: 'set-up', side: null, seconds: 15 },
+  { index: 0, kind: 'side', side: 'both', seconds: 30 },
+  { index: 1, kind: 'set-up', side: null, seconds: 15 },
+  { index: 1, kind: 'side', side: 'right', seconds: 20 },
+  { index: 1, kind: 'change', side: null, seconds: 8 },
+  { index: 1, kind: 'side', side: 'left', seconds: 20 },
+  { index: null, kind: 'rise', side: null, seconds: 25 },
+]
+
+function sheetOf(paused: string[] = []): Sheet {
+  const drills = ['tilts', 'raises'].map((drill) => ({ drill, title: drill, paused: paused.includes(drill) }))
+  return { version: 1, today: '2026-11-25', drills, timeline: TIMELINE } as unknown as Sheet
+}
+
+function open(sheet = sheetOf()): { run: UseRunReturn; close: () => void } {
+  let run!: UseRunReturn
+  const panel = mount(defineComponent({
+    setup() {
+      run = useRun(ref(sheet), 'token')
+      return () => h('p')
+    },
+  }))
+  return { run, close: () => panel.unmount() }
+}
+
+const CALM = { during: 1, symptom: 'pull', felt: 'target' }
+
+describe('a session on the phone', () => {
+  beforeEach(() => {
+    vi.useFakeTimers()
+    localStorage.clear()
+  })
+  afterEach(() => vi.useRealTimers())
+
+  it('halts after each drill for its report, and goes on with the next', async () => {
+    const { run, close } = open()
+    run.begin(1)
+    await vi.advanceTimersByTimeAsync(46_000)
+    expect(run.state.value?.asking).toBe(0)
+    expect(run.running.value).toBe(false)
+    run.report(CALM)
+    expect(run.state.value?.reports.tilts).toEqual({ ...CALM, done_pct: 100 })
+    expect(run.stretch.value?.index).toBe(1)
+    expect(run.running.value).toBe(true)
+    close()
+  })
+
+  it('ends after the last report; getting up is not waited for', async () => {
+    const { run, close } = open()
+    run.begin(1)
+    await vi.advanceTimersByTimeAsync(46_000)
+    run.report(CALM)
+    await vi.advanceTimersByTimeAsync(64_000)
+    expect(run.state.value?.asking).toBe(1)
+    run.report(CALM)
+    expect(run.state.value?.finished).toBe(true)
+    close()
+  })
+
+  it('counts how much of a stopped drill was done', async () => {
+    const { run, close } = open()
+    run.begin(1)
+    await vi.advanceTimersByTimeAsync(18_000)
+    run.stopDrill()
+    expect(run.state.value?.doneShare).toBeCloseTo(40, -1)
+    close()
+  })
+
+  it('stands still while paused', async () => {
+    const { run, close } = open()
+    run.begin(1)
+    await vi.advanceTimersByTimeAsync(5_000)
+    run.toggle()
+    const at = run.state.value?.at
+    await vi.advanceTimersByTimeAsync(60_000)
+    expect(run.state.value?.at).toBe(at)
+    close()
+  })
+
+  it('can be picked up where it was after the page was closed', async () => {
+    const first = open()
+    first.run.begin(2)
+    await vi.advanceTimersByTimeAsync(46_000)
+    first.run.report(CALM)
+    await vi.advanceTimersByTimeAsync(1_000)
+    const at = first.run.state.value?.at ?? 0
+    first.close()
+    const again = open()
+    expect(again.run.state.value?.at).toBeCloseTo(at)
+    expect(again.run.state.value?.reports.tilts?.during).toBe(1)
+    expect(again.run.running.value).toBe(false)
+    again.close()
+  })
+
+  it('passes over a paused drill and gives it no report', async () => {
+    const { run, close } = open(sheetOf(['tilts']))
+    run.begin(1)
+    expect(run.stretch.value?.index).toBe(1)
+    await vi.advanceTimersByTimeAsync(64_000)
+    run.report(CALM)
+    expect(Object.keys(run.state.value?.reports ?? {})).toEqual(['raises'])
+    close()
+  })
+
+  it('goes back to the beginning of a stretch, and on to its end', async () => {
+    const { run, close } = open()
+    run.begin(1)
+    await vi.advanceTimersByTimeAsync(20_000)
+    run.back()
+    expect(run.state.value?.at).toBe(15)
+    run.skip()
+    expect(run.state.value?.asking).toBe(0)
+    close()
+  })
+})
