@@ -56,8 +56,9 @@ front-test: frontend/node_modules/.ready
 test: browser check lint types front-test frontend/dist/.ready
 	.venv/bin/pytest
 
-bench: .venv/.ready
+bench: browser .venv/.ready frontend/dist/.ready
 	$(PY) -m benchmarks
+	$(PY) -m benchmarks.pages
 
 screenshots: browser .venv/.ready frontend/dist/.ready
 	.venv/bin/python -m docs.screenshots
