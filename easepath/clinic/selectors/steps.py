@@ -279,28 +279,30 @@ def _proposal(
         "title": _title(assessment, row.drill) if row.drill else rule.name,
         "response": row.response, "rule": row.rule, "rule_name": rule.name, "rule_text": rule.text,
         "threshold": rule.threshold, "action": row.action, "detail": row.detail,
-        "to": row.to, "to_words": _target_words(assessment, row.to, row.side),
+        "to": row.to, "to_words": _target_words(assessment, row.to, row),
         "present": None if planned is None else {
             "drill": planned.drill, "method": planned.method, "step": planned.step,
             "words": planned.prescription["sides"][0]["words"],
         },
         "opens": row.facts.get("opens"), "missing": row.facts.get("missing", []),
         "decision": row.decision, "reason": row.decision_reason, "changed_to": row.changed_to,
-        "changed_words": _target_words(assessment, row.changed_to, row.side),
+        "changed_words": _target_words(assessment, row.changed_to, row),
         "decided_by": row.decided_by.name if row.decided_by else None,
         "sessions": drill_sessions[-6:],
         "choices": [] if planned is None else _choices(assessment, planned),
     }  # fmt: skip
 
 
-def _target_words(assessment: Assessment, to: dict[str, Any] | None, side: str) -> str:
-    """Where a proposal leads, in words: the drill and its dose."""
+def _target_words(assessment: Assessment, to: dict[str, Any] | None, row: models.Proposal) -> str:
+    """Where a proposal leads, in words: the dose, and the drill where it is another."""
     if not to:
         return ""
+    side = row.side
     drill = assessment.library.drills[to["drill"]]
     sides = SIDES if drill.sides == "both" or side == "both" else (side,)
     dose = ladder_for(assessment.matcher, drill, to["method"], sides).at(to["step"])  # type: ignore[arg-type]
-    return f"{_title(assessment, drill.id)}: {dose_words(dose, to['method'])}"
+    words = dose_words(dose, to["method"])
+    return words if drill.id == row.drill else f"{_title(assessment, drill.id)}: {words}"
 
 
 def _choices(assessment: Assessment, planned: models.PlanDrill) -> list[dict[str, Any]]:
