@@ -205,6 +205,14 @@ def test_the_pregnancy_window_opens_in_the_second_trimester() -> None:
     assert [verdict(1), verdict(2), verdict(None)] == ["clear", "exclude", "exclude"]
 
 
+def test_hard_balance_is_left_out_in_the_last_trimester_and_in_an_unknown_one() -> None:
+    def verdict(trimester: int | None) -> str:
+        mother = client(factors=(factor("pregnancy", trimester=trimester),))
+        return screened(client=mother).drills["windmill-drill"]["left"].verdict.word
+
+    assert [verdict(2), verdict(3), verdict(None)] == ["modify", "exclude", "exclude"]
+
+
 def test_an_unanswered_parameter_takes_the_strictest_table() -> None:
     def verdict(**parameters: str) -> str:
         knee = factor("acl-reconstruction", side="left", weeks_since=4, parameters=parameters)

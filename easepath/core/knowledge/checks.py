@@ -126,6 +126,7 @@ def _factor(row: models.Entry) -> Iterator[Reference]:
     assert isinstance(row, models.Factor)
     yield from _all("exposures", "exposure", row.exposures)
     yield from _all("otherwise", "exposure", row.otherwise)
+    yield from _all("last_trimester", "exposure", row.last_trimester)
     yield from _all("effort_cap", "exposure", row.effort_cap)
     yield from _all("unless_equipment", "exposure", row.unless_equipment)
     yield from _all("unless_equipment", "equipment", row.unless_equipment.values())

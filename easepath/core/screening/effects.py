@@ -13,6 +13,7 @@ from easepath.core.situation import ClientFactor, Situation
 from easepath.core.vocabulary import BOTH, SIDES, SideName, Verdict, sides_of
 
 FRESH_STRAIN_DAYS = 3
+LAST_TRIMESTER = 3
 CENTRE_FIRST: Mapping[str, Verdict] = {"hip-ir-end": Verdict.MODIFY, "hip-anterior-glide": Verdict.EXCLUDE}
 
 SideTable = dict[str, list[Reason]]
@@ -33,17 +34,24 @@ def inside_window(factor: Factor, client_factor: ClientFactor) -> bool:
 
 
 def table_in_force(factor: Factor, client_factor: ClientFactor) -> EffectTable:
-    """The exposures table that acts now, parameter tables merged in, the graver verdict winning."""
+    """The exposures table that acts now, further tables merged in, the graver verdict winning."""
     if not inside_window(factor, client_factor):
         return factor.otherwise
     merged = dict(factor.exposures)
+    for table in _further_tables(factor, client_factor):
+        for exposure, effect in table.items():
+            if exposure not in merged or effect_verdict(effect) > effect_verdict(merged[exposure]):
+                merged[exposure] = effect
+    return merged
+
+
+def _further_tables(factor: Factor, client_factor: ClientFactor) -> Iterator[EffectTable]:
+    """The tables of the answers given; a question not answered yields every table it has."""
     for parameter, tables in factor.when_parameter.items():
         given = client_factor.parameters.get(parameter)
-        for table in [tables[given]] if given in tables else tables.values():
-            for exposure, effect in table.items():
-                if exposure not in merged or effect_verdict(effect) > effect_verdict(merged[exposure]):
-                    merged[exposure] = effect
-    return merged
+        yield from [tables[given]] if given in tables else tables.values()
+    if client_factor.trimester in (None, LAST_TRIMESTER):
+        yield factor.last_trimester
 
 
 def factor_sides(factor: Factor, client_factor: ClientFactor) -> frozenset[SideName]:

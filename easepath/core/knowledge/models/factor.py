@@ -36,6 +36,7 @@ class Factor(Entry):
     otherwise: EffectTable = Field(default_factory=dict)
     parameters: dict[Id, Ids] = Field(default_factory=dict)
     when_parameter: dict[Id, dict[Id, EffectTable]] = Field(default_factory=dict)
+    last_trimester: EffectTable = Field(default_factory=dict)
     unless_equipment: dict[Id, Id] = Field(default_factory=dict)
     replaced_by: Ids = ()
     effort_cap: dict[Id, Annotated[int, Field(ge=0, le=100)]] = Field(default_factory=dict)
