@@ -6,10 +6,14 @@ import datetime as dt
 from collections.abc import Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
+from typing import TYPE_CHECKING
 from zoneinfo import ZoneInfo
 
 from django.conf import settings
 from django.utils import timezone
+
+if TYPE_CHECKING:
+    from easepath.clinic.models import Complaint
 
 _DAY: ContextVar[dt.date | None] = ContextVar("day", default=None)
 
@@ -22,6 +26,11 @@ def _fixed_day() -> dt.date | None:
 def today(zone: str | None = None) -> dt.date:
     """The calendar date where the clinic is."""
     return _fixed_day() or timezone.localdate(timezone=ZoneInfo(zone or settings.TIME_ZONE))
+
+
+def today_of(complaint: Complaint) -> dt.date:
+    """The calendar date at the clinic of a complaint."""
+    return today(complaint.client.clinic.time_zone)
 
 
 def now() -> dt.datetime:

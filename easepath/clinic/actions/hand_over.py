@@ -19,7 +19,7 @@ def hand_over(actor: models.User, visit: models.Visit) -> tuple[models.PlanVersi
     complaint = visit.complaint
     require(actor, "hand-over", complaint.client.clinic)
     with transaction.atomic():
-        assessment = assess(complaint, clock.today(complaint.client.clinic.time_zone))
+        assessment = assess(complaint, clock.today_of(complaint))
         chosen = draft_drills(visit, assessment)
         if not chosen:
             raise RefusedError("nothing to hand over", ["tick at least one drill in Match"])

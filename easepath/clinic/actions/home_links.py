@@ -60,7 +60,7 @@ def open_link(token: str) -> models.Complaint:
     if link is None:
         raise DeadLinkError("this link does not work any more")
     version = current_version(link.complaint)
-    today = clock.today(link.complaint.client.clinic.time_zone)
+    today = clock.today_of(link.complaint)
     if version is None or today > version.ends_on + dt.timedelta(days=settings.LINK_DAYS_AFTER_PLAN):
         raise DeadLinkError("this link has run out")
     return link.complaint

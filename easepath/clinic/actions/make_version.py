@@ -42,7 +42,7 @@ def make_version(
     """Write the next version; a drill whose dose did not change keeps the day its dose began."""
     complaint = visit.complaint
     before = current_version(complaint)
-    today = clock.today(complaint.client.clinic.time_zone)
+    today = clock.today_of(complaint)
     profile = assessment.screen.profile
     rules = {r.rule for item in session.drills for r in item.reasons} | {"phase-order", "dose-ladder"}
     version = models.PlanVersion.objects.create(

@@ -20,7 +20,7 @@ def record_clearance(
     """Clear one raised red flag; only a clinician or a lead may, and only a flag that is raised."""
     complaint = visit.complaint
     require(actor, "record-clearance", complaint.client.clinic)
-    today = clock.today(complaint.client.clinic.time_zone)
+    today = clock.today_of(complaint)
     fields = {}
     if not doctor.strip():
         fields["doctor"] = "name the doctor who cleared it"

@@ -94,7 +94,7 @@ def record_morning(
     session = complaint.sessions.filter(pk=done.session).first()
     if session is None:
         raise NotFoundError("no such session")
-    today = clock.today(complaint.client.clinic.time_zone)
+    today = clock.today_of(complaint)
     if session.date >= today:
         raise FieldError({"session": "the morning after is not here yet: tell us tomorrow"})
     _pain({"pain": done.pain})
@@ -122,7 +122,7 @@ def _pain(values: dict[str, int | None]) -> None:
 def _check(complaint: models.Complaint, version: models.PlanVersion | None, done: SessionDone) -> None:
     if version is None:
         raise FieldError({"version": f"there is no version {done.version} of this plan"})
-    today = clock.today(complaint.client.clinic.time_zone)
+    today = clock.today_of(complaint)
     fields = {}
     if done.date > today:
         fields["date"] = f"lies after today, {today}"

@@ -30,7 +30,7 @@ def open_review(actor: models.User, visit: models.Visit) -> models.Review:
     version = current_version(complaint)
     if version is None:
         raise NotFoundError("there is no plan to review yet")
-    assessment = assess(complaint, clock.today(complaint.client.clinic.time_zone))
+    assessment = assess(complaint, clock.today_of(complaint))
     with transaction.atomic():
         review, created = models.Review.objects.get_or_create(
             complaint=complaint, visit=visit, of_version=version, closed_at=None,
@@ -136,7 +136,7 @@ def _check_decision(proposal: models.Proposal, decision: str, reason: str, chang
 
 
 def _check_change(complaint: models.Complaint, proposal: models.Proposal, changed_to: dict[str, Any]) -> None:
-    assessment = assess(complaint, clock.today(complaint.client.clinic.time_zone))
+    assessment = assess(complaint, clock.today_of(complaint))
     found = next((f for f in assessment.review.drills if f.drill.id == proposal.drill), None)
     if found is None:
         raise RefusedError("this drill is not in the plan any more", ["open the review again"])
@@ -153,7 +153,7 @@ def confirm_gate_word(actor: models.User, visit: models.Visit, word: str, *, con
     """Record, or take back, that a clinician has seen what a gate asks for."""
     complaint = visit.complaint
     require(actor, "decide-proposal", complaint.client.clinic)
-    assessment = assess(complaint, clock.today(complaint.client.clinic.time_zone))
+    assessment = assess(complaint, clock.today_of(complaint))
     profile = assessment.screen.profile
     gates = assessment.library.gates.get(profile.id) if profile else None
     if gates is None or word not in gates.confirm_words:
@@ -196,7 +196,7 @@ def _open_stage(complaint: models.Complaint, proposals: list[models.Proposal]) -
     if not opening:
         return False
     complaint.stage = (complaint.stage or 1) + 1
-    complaint.stage_since = clock.today(complaint.client.clinic.time_zone)
+    complaint.stage_since = clock.today_of(complaint)
     complaint.save()
     return True
 
@@ -231,7 +231,7 @@ def _new_version(
     actor: models.User, review: models.Review, chosen: tuple[PlannedDrill, ...], replaced: dict[str, str]
 ) -> models.PlanVersion:
     complaint = models.Complaint.objects.get(pk=review.complaint_id)
-    assessment = assess(complaint, clock.today(complaint.client.clinic.time_zone))
+    assessment = assess(complaint, clock.today_of(complaint))
     session = compose_session(assessment, chosen)
     version = make_version(actor, review.visit, assessment, session, replaced)
     draft_from_version(review.visit, version)

@@ -35,7 +35,7 @@ def save_draft(
     """Replace the draft of a visit; a drill that is excluded or closed is refused with its reason."""
     complaint = visit.complaint
     require(actor, "compose", complaint.client.clinic)
-    today = clock.today(complaint.client.clinic.time_zone)
+    today = clock.today_of(complaint)
     _check(ticked)
     with transaction.atomic():
         before = _present(visit)
@@ -96,7 +96,7 @@ def _set_first_stage(complaint: models.Complaint, stage: int | None) -> None:
     if complaint.versions.exists():
         raise FieldError({"stage": "a running plan changes its stage only through its gate"})
     complaint.stage = stage
-    complaint.stage_since = clock.today(complaint.client.clinic.time_zone)
+    complaint.stage_since = clock.today_of(complaint)
     complaint.save()
 
 

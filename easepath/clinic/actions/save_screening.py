@@ -56,7 +56,7 @@ def save_screening(actor: models.User, visit: models.Visit, revision: int, scree
     """Save the whole step on the revision it was made on, and keep what the screen now tells."""
     complaint = visit.complaint
     require(actor, "answer-screen", complaint.client.clinic)
-    _check(screening, clock.today(complaint.client.clinic.time_zone))
+    _check(screening, clock.today_of(complaint))
     with transaction.atomic():
         before = Screening.of(complaint)
         draft = take_revision(visit, "screening", revision, actor, before.as_data, screening.as_data())
@@ -87,7 +87,7 @@ def confirm_answers(actor: models.User, visit: models.Visit) -> int:
 def keep_result(visit: models.Visit) -> models.ScreeningResult:
     """Store what the screen tells now, with the knowledge version and the rules that spoke."""
     complaint = models.Complaint.objects.get(pk=visit.complaint_id)
-    assessment = assess(complaint, clock.today(complaint.client.clinic.time_zone))
+    assessment = assess(complaint, clock.today_of(complaint))
     screen = assessment.screen
     reasons = {reason.rule for by_side in screen.drills.values() for v in by_side.values() for reason in v.reasons}
     reasons |= {reason.rule for reason in screen.irritability.reasons}

@@ -59,7 +59,7 @@ def save_story(actor: models.User, visit: models.Visit, revision: int, story: St
     """Save a whole story on the revision it was made on; returns the new revision."""
     complaint = visit.complaint
     require(actor, "enter-story", complaint.client.clinic)
-    check_story(story, clock.today(complaint.client.clinic.time_zone))
+    check_story(story, clock.today_of(complaint))
     with transaction.atomic():
         before = Story.of(complaint)
         draft = take_revision(visit, "story", revision, actor, lambda: asdict(before), asdict(story))

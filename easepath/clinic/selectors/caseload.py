@@ -39,7 +39,7 @@ def refresh_lines(clinic: models.Clinic) -> None:
 
 
 def _line(complaint: models.Complaint) -> dict[str, Any]:
-    today = clock.today(complaint.client.clinic.time_zone)
+    today = clock.today_of(complaint)
     assessment = assess(complaint, today)
     need = attention(assessment.matcher)
     visits = sorted(complaint.visits.all(), key=lambda visit: visit.number)

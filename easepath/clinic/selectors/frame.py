@@ -20,15 +20,10 @@ OUTCOME_WORDS = {
 LATER = "comes later"
 
 
-def today_of(complaint: models.Complaint) -> Any:
-    """Today where the clinic is."""
-    return clock.today(complaint.client.clinic.time_zone)
-
-
 def frame(visit: models.Visit) -> dict[str, Any]:
     """Everything around a step: who, the path, the draft sheet, what is in force."""
     complaint = visit.complaint
-    assessment = assess(complaint, today_of(complaint))
+    assessment = assess(complaint, clock.today_of(complaint))
     session = assemble(assessment.matcher, draft_drills(visit, assessment))
     version = current_version(complaint)
     screen = assessment.screen
@@ -48,7 +43,7 @@ def frame(visit: models.Visit) -> dict[str, Any]:
         "condition_id": screen.profile.id if screen.profile else None,
         "side": complaint.side,
         "since": None if complaint.since is None else str(complaint.since),
-        "today": str(today_of(complaint)),
+        "today": str(clock.today_of(complaint)),
         "outcome": screen.outcome,
         "outcome_words": OUTCOME_WORDS[screen.outcome],
         "issues_program": screen.issues_program,

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Any, get_args
 
-from easepath.clinic import models
+from easepath.clinic import clock, models
 from easepath.clinic.facts import assess, current_version
 from easepath.clinic.facts.home import effective_sessions, latest_morning
-from easepath.clinic.selectors.frame import today_of
 from easepath.core.adjust.rest import rest_until
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, Symptom
 
@@ -45,7 +44,7 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
     """The sheet in force; withheld while a red flag blocks, with drills paused that a stop sign paused."""
     version = current_version(complaint)
     assert version is not None
-    assessment = assess(complaint, today_of(complaint))
+    assessment = assess(complaint, clock.today_of(complaint))
     sheet = sheet_of(version)
     stopped = {f.drill.id for f in assessment.review.drills if f.decision.action in STOPPED}
     for drill in sheet["drills"]:
@@ -58,15 +57,15 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
         "symptoms": list(get_args(Symptom)),
         "stop_symptoms": sorted(NERVE_SYMPTOMS | JOINT_SYMPTOMS),
         "rest_until": None if (until := rest_until(assessment.review.context)) is None else str(until),
-        "today": str(today_of(complaint)),
-        "done_today": any(s.date == today_of(complaint) for s in effective_sessions(complaint)),
+        "today": str(clock.today_of(complaint)),
+        "done_today": any(s.date == clock.today_of(complaint) for s in effective_sessions(complaint)),
         "mornings_open": _mornings_open(complaint),
     }
 
 
 def _mornings_open(complaint: models.Complaint) -> list[dict[str, Any]]:
     """Sessions of the last days whose morning after can be told now and has not been."""
-    today = today_of(complaint)
+    today = clock.today_of(complaint)
     return [
         {"session": str(s.pk), "date": str(s.date)}
         for s in effective_sessions(complaint)

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.clinic import models
+from easepath.clinic import clock, models
 from easepath.clinic.facts import Assessment, assess
 from easepath.clinic.facts.home import effective_sessions, latest_morning
 from easepath.clinic.selectors.caseload import response_line
-from easepath.clinic.selectors.frame import today_of
 from easepath.core.adjust.view import Context
 from easepath.core.compose.prescription import ladder_for, trained_sides
 from easepath.core.dose.words import dose_words
@@ -22,7 +21,7 @@ ACTION_ORDER = ("emergency", "same-day", "within-days", "discuss")
 
 def screening_view(visit: models.Visit) -> dict[str, Any]:
     """The questions of this client's regions, gravest first, with their answers, factors, and the live effect."""
-    assessment = assess(visit.complaint, today_of(visit.complaint))
+    assessment = assess(visit.complaint, clock.today_of(visit.complaint))
     screen, library = assessment.screen, assessment.library
     answers = {a.word: a for a in visit.complaint.answers.all()}
     shown = [*(entry.flag for entry in screen.flags.asked), *screen.flags.ruled_out]
@@ -130,7 +129,7 @@ def _short(assessment: Assessment, reason: Reason) -> str:
 
 def match_view(visit: models.Visit) -> dict[str, Any]:
     """The ranking with its four parts, the needs, and everything left out with its reason."""
-    assessment = assess(visit.complaint, today_of(visit.complaint))
+    assessment = assess(visit.complaint, clock.today_of(visit.complaint))
     matcher, library = assessment.matcher, assessment.library
     profile = assessment.screen.profile
     affected = assessment.screen.situation.complaint.affected
@@ -204,7 +203,7 @@ def _candidate(assessment: Assessment, candidate: Any) -> dict[str, Any]:
 def home_view(visit: models.Visit) -> dict[str, Any]:
     """Versions, living links, and the sessions with their response."""
     complaint = visit.complaint
-    assessment = assess(complaint, today_of(complaint))
+    assessment = assess(complaint, clock.today_of(complaint))
     return {
         "versions": [version_line(v) for v in complaint.versions.all()],
         "links_alive": complaint.links.filter(revoked_at=None).count(),
@@ -248,7 +247,7 @@ def session_lines(assessment: Assessment, complaint: models.Complaint) -> list[d
 def review_view(review: models.Review) -> dict[str, Any]:
     """A review with its proposals, the sessions behind each, and what each would become."""
     complaint = review.complaint
-    assessment = assess(complaint, today_of(complaint))
+    assessment = assess(complaint, clock.today_of(complaint))
     sessions = session_lines(assessment, complaint)
     planned = {row.drill: row for row in review.of_version.drills.all()}
     return {
