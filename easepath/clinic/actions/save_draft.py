@@ -16,7 +16,6 @@ from easepath.core.compose.session import refusal
 from easepath.core.knowledge import shipped_library
 from easepath.core.match import allowed_methods
 from easepath.core.situation import PlannedDrill
-from easepath.core.vocabulary import SIDES
 
 
 @dataclass(frozen=True)
@@ -107,7 +106,7 @@ def _refuse(assessment: Assessment, ticked: tuple[Ticked, ...]) -> None:
         drill = library.drills[one.drill]
         planned = PlannedDrill(drill=one.drill, side=one.side)  # type: ignore[arg-type]
         reason = refusal(matcher, drill, planned)
-        sides = SIDES if drill.sides == "both" else tuple(sorted(planned.sides))
+        sides = drill.sides_done(planned.side)
         if reason is not None:
             reasons.append(f"{drill.name}: {reason.text(library)}")
         elif one.method and one.method not in allowed_methods(matcher, drill, sides):

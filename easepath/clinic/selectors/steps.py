@@ -298,8 +298,7 @@ def _target_words(assessment: Assessment, to: dict[str, Any] | None, row: models
         return ""
     side = row.side
     drill = assessment.library.drills[to["drill"]]
-    sides = SIDES if drill.sides == "both" or side == "both" else (side,)
-    dose = ladder_for(assessment.matcher, drill, to["method"], sides).at(to["step"])  # type: ignore[arg-type]
+    dose = ladder_for(assessment.matcher, drill, to["method"], drill.sides_done(side)).at(to["step"])  # type: ignore[arg-type]
     words = dose_words(dose, to["method"])
     return words if drill.id == row.drill else f"{_title(assessment, drill.id)}: {words}"
 
@@ -307,8 +306,8 @@ def _target_words(assessment: Assessment, to: dict[str, Any] | None, row: models
 def _choices(assessment: Assessment, planned: models.PlanDrill) -> list[dict[str, Any]]:
     """Every dose step of the planned drill in words, for a change by hand."""
     drill = assessment.library.drills[planned.drill]
-    sides = SIDES if drill.sides == "both" or planned.side == "both" else (planned.side,)
-    ladder = ladder_for(assessment.matcher, drill, planned.method, sides)  # type: ignore[arg-type]
+    sides = drill.sides_done(planned.side)  # type: ignore[arg-type]
+    ladder = ladder_for(assessment.matcher, drill, planned.method, sides)
     return [
         {
             "drill": drill.id,

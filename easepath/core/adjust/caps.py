@@ -11,7 +11,6 @@ from easepath.core.adjust.view import Context
 from easepath.core.compose.prescription import ladder_for, weekly_work
 from easepath.core.knowledge.models import Drill
 from easepath.core.reasons import Reason
-from easepath.core.vocabulary import SIDES, SideName
 
 MOST_RISING = 2
 WORK_SHARE = 0.25
@@ -63,7 +62,7 @@ def _work_of(context: Context, review: DrillReview, *, to: bool) -> float:
     drill: Drill = context.library.drill(target.drill) if target else review.drill
     method = target.method if target else review.method
     step = target.step if target else review.planned.step
-    sides: tuple[SideName, ...] = SIDES if drill.sides == "both" else tuple(sorted(review.planned.sides))
+    sides = drill.sides_done(review.planned.side)
     dose = ladder_for(context.matcher, drill, method, sides).at(step)
     count = 1 if drill.sides == "both" else len(review.planned.sides)
     return count * weekly_work(context.matcher, drill, method, dose)

@@ -10,7 +10,7 @@ from easepath.core.errors import CaseError
 from easepath.core.match import allowed_methods
 from easepath.core.reasons import Reason
 from easepath.core.situation import PlannedDrill
-from easepath.core.vocabulary import SIDES, Verdict
+from easepath.core.vocabulary import Verdict
 
 
 def check_change(found: Review, drill_review: DrillReview, to: To) -> tuple[Reason, ...]:
@@ -23,7 +23,7 @@ def check_change(found: Review, drill_review: DrillReview, to: To) -> tuple[Reas
     if to.method not in drill.methods:
         raise CaseError("method", f"{drill.name} is not done as {to.method!r}")
     planned = drill_review.planned
-    sides = SIDES if drill.sides == "both" else tuple(sorted(planned.sides))
+    sides = drill.sides_done(planned.side)
     ladder = ladder_for(matcher, drill, to.method, sides)
     if not -1 <= to.step <= ladder.top:
         raise CaseError("step", f"{to.step} is not on the ladder: -1 to {ladder.top}")

@@ -159,7 +159,7 @@ def _planned(context: Context, drill: Drill, side: SideName | None) -> PlannedDr
 
 
 def _dose_reached(context: Context, wanted: str | dict[str, int], drill: Drill, planned: PlannedDrill) -> bool:
-    sides = SIDES if drill.sides == "both" else tuple(sorted(planned.sides))
+    sides = drill.sides_done(planned.side)
     ladder = ladder_for(context.matcher, drill, context.methods[drill.id], sides)
     step = ladder.clamp(planned.step)
     if isinstance(wanted, str):

@@ -109,7 +109,7 @@ class DrillView:
     @cached_property
     def ladder(self) -> DoseLadder:
         """The dose ladder under every cap in force."""
-        sides = SIDES if self.whole else tuple(sorted(self.planned.sides))
+        sides = self.drill.sides_done(self.planned.side)
         return ladder_for(self.context.matcher, self.drill, self.method.id, sides)
 
     @property

@@ -60,7 +60,7 @@ class EntryRungs:
             if drill.ladder is None:
                 continue
             ladder, rung = drill.ladder
-            for side in SIDES if drill.sides == "both" else planned.sides:
+            for side in drill.sides_done(planned.side):
                 found[ladder, side] = min(rung, found.get((ladder, side), rung))
         return found
 

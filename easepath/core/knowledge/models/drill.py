@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from easepath.core.knowledge.models.base import Entry, Id, Ids, NeedId, Weight, Words
-from easepath.core.vocabulary import PhaseName, Place
+from easepath.core.vocabulary import SIDES, PhaseName, Place, SideName, SideWord, sides_of
 
 Degrees = dict[Id, float]
 
@@ -68,6 +68,10 @@ class Drill(Entry):
     def main_need(self) -> str:
         """The heaviest need, the first listed at a tie."""
         return max(self.needs, key=lambda need: self.needs[need])
+
+    def sides_done(self, planned: SideWord | None) -> tuple[SideName, ...]:
+        """The sides a plan for `planned` loads, left first; a drill done on both at once always loads both."""
+        return SIDES if self.sides == "both" else tuple(sorted(sides_of(planned)))
 
 
 class Mark(Entry):
