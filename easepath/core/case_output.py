@@ -18,6 +18,8 @@ def compute_case(library: Library, case: CaseFile) -> dict[str, Any]:
     result = screen(library, case.situation)
     matcher = Matcher(result)
     out: dict[str, Any] = {}
+    if notes := _notes(case):
+        out["notes"] = notes
     if "screen" in case.ask:
         out["screen"] = screen_data(result)
     if "measure" in case.ask:
@@ -41,6 +43,17 @@ def compute_case(library: Library, case: CaseFile) -> dict[str, Any]:
             "plan": [plan_data(library, proposal) for proposal in found.plan],
         }
     return out
+
+
+def _notes(case: CaseFile) -> list[str]:
+    """What was read and does not act as a session of the plan, so that no entry is passed over in silence."""
+    planned = {row.drill for row in case.situation.plan.drills}
+    return [
+        f"log.{index}.drill: {entry.drill} is not in the plan; it tells what the client knows and what a gate asks, "
+        "and adjusts nothing"
+        for index, entry in enumerate(case.situation.log)
+        if entry.drill not in planned
+    ]
 
 
 def screen_data(result: ScreenResult) -> dict[str, Any]:
@@ -142,6 +155,7 @@ def drill_review_data(library: Library, found: DrillReview) -> dict[str, Any]:
         "action": found.decision.action,
         "to": None if to is None else {"drill": to.drill, "method": to.method, "step": to.step},
         "detail": found.decision.reason.text(library),
+        "reason": found.decision.reason.as_data(library),
     }
 
 

@@ -29,6 +29,11 @@ class Reason:
         shown = {name: _shown(value, library) for name, value in self.facts.items()}
         return entry.text.format_map(_Missing(shown)) if entry else self.rule
 
+    def source(self, library: Library) -> str | None:
+        """Where the rule comes from, as its knowledge file says; None for a code without a sentence."""
+        entry = library.reasons.get(self.rule)
+        return None if entry is None else f"{entry.of}: {library.sources.get(entry.of)}"
+
     def as_data(self, library: Library) -> dict[str, Any]:
         """Plain data for files and for the wire."""
         return {
@@ -36,6 +41,7 @@ class Reason:
             "verdict": self.verdict.word,
             "facts": {name: v.rule if isinstance(v, Reason) else v for name, v in self.facts.items()},
             "text": self.text(library),
+            "source": self.source(library),
         }
 
 

@@ -81,3 +81,26 @@ def test_one_bad_file_spoils_only_its_own_line(tmp_path: Path, capsys: pytest.Ca
     assert [(line["case"], line["exit"]) for line in lines] == [("bad", 2), ("binary", 2), ("good", 0)]
     assert lines[0]["result"] is None
     assert lines[2]["error"] is None
+
+
+def test_a_log_of_another_drill_is_named_and_adjusts_nothing(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    log = [*yaml.safe_load(GROIN.read_text())["log"], {"date": "2031-04-01", "drill": "half-kneel", "during": 9}]
+    assert main(["case", str(GROIN)]) == 0
+    calm = json.loads(capsys.readouterr().out)
+    assert main(["case", str(damaged(tmp_path, log=log))]) == 0
+    noted = json.loads(capsys.readouterr().out)
+    assert "notes" not in calm and noted["notes"][0].startswith(
+        f"log.{len(log) - 1}.drill: half-kneel is not in the plan"
+    )
+    assert noted["adjust"]["drills"] == calm["adjust"]["drills"]
+
+
+def test_every_reason_names_where_its_rule_comes_from(capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["case", str(CASES / "impinging-hip.yaml")]) == 0
+    found = json.loads(capsys.readouterr().out)["screen"]["drills"]
+    reasons = [r for sides in found.values() for verdict in sides.values() for r in verdict["reasons"]]
+    assert len(reasons) > 100
+    assert {r["source"] for r in reasons if r["rule"] == "factor-exposure"} == {"factors: clinical consensus, reviewed"}
+    assert all(": " in r["source"] for r in reasons)

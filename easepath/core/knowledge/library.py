@@ -39,10 +39,13 @@ class Library:
     answers: Mapping[str, models.AnswerWord]
     wording: Mapping[str, models.Wording]
     findings: tuple[models.Finding, ...]
+    sources: Mapping[str, str]
 
     @classmethod
-    def index(cls, entries: Loaded, version: str, problems: list[Problem]) -> Library:
-        """Index what was read; an id that stands twice is a problem."""
+    def index(
+        cls, entries: Loaded, version: str, problems: list[Problem], sources: Mapping[str, str] | None = None
+    ) -> Library:
+        """Index what was read; an id that stands twice is a problem. `sources` says per kind where it comes from."""
         kinds: dict[str, Any] = {}
         for kind, rows in entries.items():
             if kind == "findings":
@@ -56,7 +59,7 @@ class Library:
                     problems.append(Problem(file, f"{kind}.{key}", "duplicate id"))
                 by_id[key] = row
             kinds[kind] = by_id
-        return cls(version=version, **kinds)
+        return cls(version=version, sources=dict(sources or {}), **kinds)
 
     def condition(self, identifier: str) -> models.Condition:
         """The condition with that id; raises UnknownIdError."""

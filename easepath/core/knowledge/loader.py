@@ -67,14 +67,18 @@ def load_library(folder: Path = KNOWLEDGE_DIR) -> Library:
     """The checked, indexed, frozen library of `folder`; raises KnowledgeError with every fault found."""
     problems: list[Problem] = []
     entries: dict[str, list[tuple[str, models.Entry]]] = {kind: [] for kind in KINDS}
+    sources: dict[str, set[str]] = {}
     digest = hashlib.sha256()
     for path in sorted(folder.rglob("*.yaml")):
         text = path.read_text(encoding="utf-8")
         digest.update(text.encode())
         name = str(path.relative_to(folder))
-        for kind, raw in _read_file(name, text, problems):
+        source, rows = _read_file(name, text, problems)
+        for kind, raw in rows:
+            sources.setdefault(kind, set()).add(source)
             _validate(name, kind, raw, entries, problems)
-    library = Library.index(entries, version=digest.hexdigest()[:12], problems=problems)
+    named = {kind: "; ".join(sorted(words)) for kind, words in sources.items()}
+    library = Library.index(entries, digest.hexdigest()[:12], problems, named)
     cross_check(library, entries, problems)
     if problems:
         raise KnowledgeError(problems)
@@ -90,18 +94,19 @@ def shipped_library() -> Library:
     return library
 
 
-def _read_file(name: str, text: str, problems: list[Problem]) -> list[tuple[str, Any]]:
+def _read_file(name: str, text: str, problems: list[Problem]) -> tuple[str, list[tuple[str, Any]]]:
+    """The source a file names, and its rows by kind."""
     try:
         data = load_strict_yaml(text)
     except _DuplicateKey as fault:
         problems.append(Problem(name, "duplicate key", str(fault)))
-        return []
+        return "", []
     except yaml.YAMLError as fault:
         problems.append(Problem(name, "syntax", " ".join(str(fault).split())))
-        return []
+        return "", []
     if not isinstance(data, dict):
         problems.append(Problem(name, "file", "must be a mapping of kinds to lists"))
-        return []
+        return "", []
     if not data.get("source"):
         problems.append(Problem(name, "source", "missing: every file names its source once"))
     found: list[tuple[str, Any]] = []
@@ -114,7 +119,7 @@ def _read_file(name: str, text: str, problems: list[Problem]) -> list[tuple[str,
             problems.append(Problem(name, kind, "must be a list"))
         else:
             found.extend((kind, row) for row in rows)
-    return found
+    return str(data.get("source", "")), found
 
 
 def _validate(

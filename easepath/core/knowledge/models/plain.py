@@ -53,10 +53,13 @@ class StandIn(Entry):
 
 
 class ReasonText(Entry):
-    """The sentence for one rule id; `{name}` marks a fact of the reason."""
+    """The sentence for one rule id; `{name}` marks a fact of the reason, `of` the kind of knowledge that sets it."""
 
     id: Id
     text: str
+    of: Literal["rules", "red_flags", "factors", "findings", "methods", "drills", "conditions", "gates", "standins"] = (
+        "rules"
+    )
 
 
 class Wording(Entry):
