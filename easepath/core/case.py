@@ -18,6 +18,8 @@ from easepath.core.situation_checks import check_situation
 
 Ask = Literal["screen", "measure", "match", "compose", "adjust"]
 ALL_ASKS: tuple[Ask, ...] = ("screen", "measure", "match", "compose", "adjust")
+OWN_CHOICES = ("overrides", "barred", "pinned")
+"""Choices recorded in the product with the name of who made them; a case file has no such keys."""
 COMPUTED_KEYS = {"log": ("held", "unexplained"), "factors": ("assumed", "parameters")}
 """Keys of the facts that the core fills itself; in a case file they are unknown."""
 EMPTY_LISTS = frozenset({"factors", "limits", "equipment", "places", "observed", "measures", "tryouts", "drills",
@@ -77,6 +79,9 @@ def _prepare(library: Library, raw: dict[str, Any]) -> Any:
     for key in ("today", "client", "complaint"):
         if raw.get(key) is None:
             raise CaseError(key, "must be there")
+    for key in OWN_CHOICES:
+        if key in raw:
+            raise CaseError(key, "unknown key")
     _refuse_computed("log", raw.get("log"))
     if isinstance(raw["client"], dict):
         _refuse_computed("factors", raw["client"].get("factors"))

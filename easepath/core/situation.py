@@ -238,8 +238,21 @@ class NeedSet(Fact):
     reason: str
 
 
+class Override(Fact):
+    """A verdict overridden by a named person with a reason; `by_lead` whether a lead did it. Empty side: both."""
+
+    drill: str
+    side: SideWord | None = None
+    by: str
+    reason: str
+    by_lead: bool = False
+
+
 class Situation(Fact):
-    """Everything the core needs to know to screen, match, dose and adjust for one client on one day."""
+    """Everything the core needs to know to screen, match, dose and adjust for one client on one day.
+
+    `barred` (drill: why) and `pinned` are the clinician's own choices for this client.
+    """
 
     today: dt.date
     client: Client
@@ -252,6 +265,9 @@ class Situation(Fact):
     methods: dict[str, str] = Field(default_factory=dict)
     needs: dict[str, NeedSet] = Field(default_factory=dict)
     clearance: dict[str, Clearance] = Field(default_factory=dict)
+    overrides: tuple[Override, ...] = ()
+    barred: dict[str, str] = Field(default_factory=dict)
+    pinned: tuple[str, ...] = ()
 
     @cached_property
     def one_sided(self) -> bool:

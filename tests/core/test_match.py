@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 
-from easepath.core.compose import assemble, prescribe
+from easepath.core.compose import Chosen, assemble, prescribe
 from easepath.core.errors import CaseError
 from easepath.core.match import Matcher, allowed_methods, choose_method
 from easepath.core.situation import PainReport, Plan, PlannedDrill, Sitting, Tryout
@@ -136,9 +136,7 @@ def test_sides_of_a_drill(changes: dict[str, Any], wanted: list[tuple[str, int |
 
 def test_a_session_refuses_what_the_screen_refuses() -> None:
     matcher = matched(plan=EMPTY, client=client(factors=(factor("no-floor"),)))
-    session = assemble(
-        matcher, (PlannedDrill(drill="lunge-rock", side="left"), PlannedDrill(drill="seated-squeeze", side="both"))
-    )
+    session = assemble(matcher, (Chosen("lunge-rock", "left"), Chosen("seated-squeeze", "both")))
     assert [item.drill.id for item in session.drills] == ["seated-squeeze"]
     assert [planned.drill for planned, _ in session.refused] == ["lunge-rock"]
 
@@ -146,8 +144,6 @@ def test_a_session_refuses_what_the_screen_refuses() -> None:
 def test_a_session_stands_in_phase_order_and_warns_when_it_is_too_long() -> None:
     names = ("iso-adduction", "lunge-rock", "pelvic-tilt")
     matcher = matched(plan=EMPTY, client=client(minutes=1))
-    session = assemble(
-        matcher, tuple(PlannedDrill(drill=n, side="left" if n == "lunge-rock" else "both") for n in names)
-    )
+    session = assemble(matcher, tuple(Chosen(n, "left" if n == "lunge-rock" else "both") for n in names))
     assert [item.drill.phase for item in session.drills] == ["settle", "mobilise", "activate"]
     assert session.over_minutes

@@ -6,7 +6,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from easepath.core.adjust import review
-from easepath.core.compose import assemble
+from easepath.core.compose import Chosen, assemble
 from easepath.core.compose.sheet import timeline
 from easepath.core.dose import dose_ladder
 from easepath.core.match import Matcher
@@ -31,7 +31,7 @@ PAINS = st.one_of(st.none(), st.integers(0, 10).map(float))
 def test_no_session_holds_a_refused_or_infeasible_drill(factors, places, stage, drills) -> None:
     person = client(factors=tuple(factors), places=places)
     matcher = matched(client=person, plan=Plan(stage=stage))
-    chosen = tuple(PlannedDrill(drill=d, side="both") for d in drills)
+    chosen = tuple(Chosen(d, "both") for d in drills)
     session = assemble(matcher, chosen)
     for item in session.drills:
         for side in item.sides:
@@ -102,7 +102,7 @@ def test_seconds_are_the_sum_of_their_parts(drills, breath) -> None:
         complaint=complaint(condition="toe-reach-limited", side="both"),
         plan=Plan(),
     )
-    session = assemble(matcher, tuple(PlannedDrill(drill=d, side="both") for d in drills))
+    session = assemble(matcher, tuple(Chosen(d, "both") for d in drills))
     stretches = timeline(session)
     assert abs(sum(stretch["seconds"] for stretch in stretches) - session.time.total) < 1e-6
     assert session.time.drills == sum(item.seconds for item in session.drills)

@@ -12,8 +12,10 @@ from easepath.clinic.errors import StaleRevisionError
 def record(
     action: str, complaint: models.Complaint, actor: models.User | None, details: dict[str, Any] | None = None
 ) -> models.AuditEntry:
-    """Write the audit row of an action; `actor` None is the client at home. Marks the caseload line stale."""
-    models.Complaint.objects.filter(pk=complaint.pk).update(status_on=None)
+    """Write the audit row of an action; `actor` None is the client at home. Marks every line of the client
+    on the caseload stale, since factors, places and measurements bind all complaints of a person.
+    """
+    models.Complaint.objects.filter(client=complaint.client_id).update(status_on=None)
     return models.AuditEntry.objects.create(
         clinic=complaint.client.clinic, client=complaint.client, actor=actor, action=action,
         details=details or {}, at=clock.now(),

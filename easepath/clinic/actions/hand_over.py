@@ -11,7 +11,7 @@ from easepath.clinic.actions.make_version import compose_session, make_version
 from easepath.clinic.errors import RefusedError
 from easepath.clinic.facts import Assessment, assess
 from easepath.clinic.policies import require
-from easepath.core.situation import PlannedDrill
+from easepath.core.compose import Chosen
 
 
 def hand_over(actor: models.User, visit: models.Visit) -> tuple[models.PlanVersion, str]:
@@ -23,7 +23,7 @@ def hand_over(actor: models.User, visit: models.Visit) -> tuple[models.PlanVersi
         chosen = draft_drills(visit, assessment)
         if not chosen:
             raise RefusedError("nothing to hand over", ["tick at least one drill in Match"])
-        session = compose_session(assessment, chosen)
+        session = compose_session(assessment, chosen, keep_order=visit.arranged)
         version = make_version(actor, visit, assessment, session)
         token = make_link(actor, complaint)
         details = {"version": version.number, "drills": [p.drill for p in chosen], "difference": version.difference}
@@ -31,15 +31,16 @@ def hand_over(actor: models.User, visit: models.Visit) -> tuple[models.PlanVersi
     return version, token
 
 
-def draft_drills(visit: models.Visit, assessment: Assessment) -> tuple[PlannedDrill, ...]:
+def draft_drills(visit: models.Visit, assessment: Assessment) -> tuple[Chosen, ...]:
     """The ticked drills of a visit as facts; where no step is chosen, the start dose of today."""
     start = assessment.screen.start_step()
     return tuple(
-        PlannedDrill(
+        Chosen(
             drill=row.drill,
             side=row.side,  # type: ignore[arg-type]
             method=row.method or None,
             step=start if row.step is None else row.step,
+            place=row.place or None,  # type: ignore[arg-type]
         )
         for row in visit.draft_drills.all()
     )

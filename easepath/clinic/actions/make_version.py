@@ -9,14 +9,13 @@ from easepath.clinic import clock, models
 from easepath.clinic.errors import RefusedError
 from easepath.clinic.facts import Assessment, current_version
 from easepath.core.adjust.difference import VersionDrill, difference
-from easepath.core.compose import Session, assemble
+from easepath.core.compose import Chosen, Session, assemble
 from easepath.core.compose.sheet import sheet_entry, timeline
-from easepath.core.situation import PlannedDrill
 
 DEFAULT_WEEKS = 6
 
 
-def compose_session(assessment: Assessment, chosen: tuple[PlannedDrill, ...]) -> Session:
+def compose_session(assessment: Assessment, chosen: tuple[Chosen, ...], *, keep_order: bool = False) -> Session:
     """The assembled session; raises RefusedError when the rules refuse any of it or no program may be issued."""
     screen = assessment.screen
     if not screen.issues_program:
@@ -24,7 +23,7 @@ def compose_session(assessment: Assessment, chosen: tuple[PlannedDrill, ...]) ->
         count = len(screen.flags.unanswered)
         reasons = flags + ([f"{count} screening questions are open"] if count else [])
         raise RefusedError("no program may be issued yet", reasons)
-    session = assemble(assessment.matcher, chosen)
+    session = assemble(assessment.matcher, chosen, keep_order=keep_order)
     if session.refused:
         library = assessment.library
         reasons = [f"{library.drills[p.drill].name}: {r.text(library)}" for p, r in session.refused]

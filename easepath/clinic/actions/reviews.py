@@ -15,8 +15,8 @@ from easepath.clinic.facts import Assessment, assess, current_version
 from easepath.clinic.policies import require
 from easepath.core.adjust.changes import check_change
 from easepath.core.adjust.decision import To
+from easepath.core.compose import Chosen
 from easepath.core.errors import CaseError
-from easepath.core.situation import PlannedDrill
 
 STOPS = frozenset({"stop", "pause", "suspend"})
 LEAVES = frozenset({"stop", "pause"})
@@ -203,10 +203,10 @@ def _open_stage(complaint: models.Complaint, proposals: list[models.Proposal]) -
 
 def _outcome(
     review: models.Review, proposals: list[models.Proposal]
-) -> tuple[tuple[PlannedDrill, ...], dict[str, str], bool]:
+) -> tuple[tuple[Chosen, ...], dict[str, str], bool]:
     """The drills after the decisions, which drill replaces which, and whether anything changed."""
     decided = {p.drill: p for p in proposals if p.about == "drill"}
-    chosen: list[PlannedDrill] = []
+    chosen: list[Chosen] = []
     replaced: dict[str, str] = {}
     changed = False
     for row in review.of_version.drills.all():
@@ -223,16 +223,17 @@ def _outcome(
         if (after["drill"], after["method"], after["step"]) != (row.drill, row.method, row.step):
             changed = True
             replaced[row.drill] = after["drill"]
-        chosen.append(PlannedDrill(side=row.side, **after))  # type: ignore[arg-type]
+        place = row.place if after["drill"] == row.drill else None
+        chosen.append(Chosen(side=row.side, place=place, **after))  # type: ignore[arg-type]
     return tuple(chosen), replaced, changed
 
 
 def _new_version(
-    actor: models.User, review: models.Review, chosen: tuple[PlannedDrill, ...], replaced: dict[str, str]
+    actor: models.User, review: models.Review, chosen: tuple[Chosen, ...], replaced: dict[str, str]
 ) -> models.PlanVersion:
     complaint = models.Complaint.objects.get(pk=review.complaint_id)
     assessment = assess(complaint, clock.today_of(complaint))
-    session = compose_session(assessment, chosen)
+    session = compose_session(assessment, chosen, keep_order=True)
     version = make_version(actor, review.visit, assessment, session, replaced)
     draft_from_version(review.visit, version)
     return version

@@ -12,10 +12,9 @@ from easepath.clinic.actions.base import record, take_revision
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts import Assessment, assess
 from easepath.clinic.policies import require
-from easepath.core.compose.session import refusal
+from easepath.core.compose.session import Chosen, refusal
 from easepath.core.knowledge import shipped_library
 from easepath.core.match import allowed_methods
-from easepath.core.situation import PlannedDrill
 
 
 @dataclass(frozen=True)
@@ -26,24 +25,34 @@ class Ticked:
     side: str
     method: str = ""
     step: int | None = None
+    place: str = ""
 
 
 def save_draft(
-    actor: models.User, visit: models.Visit, revision: int, ticked: tuple[Ticked, ...], stage: int | None = None
+    actor: models.User,
+    visit: models.Visit,
+    revision: int,
+    ticked: tuple[Ticked, ...],
+    stage: int | None = None,
+    *,
+    arranged: bool = False,
 ) -> int:
-    """Replace the draft of a visit; a drill that is excluded or closed is refused with its reason."""
+    """Replace the draft of a visit; a drill that is excluded or closed is refused with its reason.
+
+    `arranged` keeps the order given inside each phase.
+    """
     complaint = visit.complaint
     require(actor, "compose", complaint.client.clinic)
     today = clock.today_of(complaint)
     _check(ticked)
     with transaction.atomic():
         before = _present(visit)
-        yours = {"drills": [vars(one) for one in ticked], "stage": stage}
+        yours = {"drills": [vars(one) for one in ticked], "stage": stage, "arranged": arranged}
         draft = take_revision(visit, "match", revision, actor, lambda: before, yours)
         _set_first_stage(complaint, stage)
         assessment = assess(models.Complaint.objects.get(pk=complaint.pk), today)
         _refuse(assessment, ticked)
-        _replace(visit, ticked)
+        _replace(visit, ticked, arranged=arranged)
         record("save-draft", complaint, actor, {"visit": visit.number, **yours})
     return draft.revision
 
@@ -51,19 +60,23 @@ def save_draft(
 def draft_from_version(visit: models.Visit, version: models.PlanVersion | None) -> None:
     """Start a visit's draft from the running version."""
     rows = list(version.drills.all()) if version else []
-    _replace(visit, tuple(Ticked(row.drill, row.side, row.method, row.step) for row in rows))
+    _replace(visit, tuple(Ticked(r.drill, r.side, r.method, r.step, r.place) for r in rows), arranged=bool(rows))
 
 
 def _present(visit: models.Visit) -> dict[str, Any]:
     rows = visit.draft_drills.all()
-    drills = [{"drill": r.drill, "side": r.side, "method": r.method, "step": r.step} for r in rows]
-    return {"drills": drills, "stage": visit.complaint.stage}
+    drills = [{"drill": r.drill, "side": r.side, "method": r.method, "step": r.step, "place": r.place} for r in rows]
+    return {"drills": drills, "stage": visit.complaint.stage, "arranged": visit.arranged}
 
 
-def _replace(visit: models.Visit, ticked: tuple[Ticked, ...]) -> None:
+def _replace(visit: models.Visit, ticked: tuple[Ticked, ...], *, arranged: bool) -> None:
+    visit.arranged = arranged
+    visit.save(update_fields=["arranged"])
     visit.draft_drills.all().delete()
     models.DraftDrill.objects.bulk_create(
-        models.DraftDrill(visit=visit, position=n, drill=one.drill, side=one.side, method=one.method, step=one.step)
+        models.DraftDrill(
+            visit=visit, position=n, drill=one.drill, side=one.side, method=one.method, step=one.step, place=one.place
+        )
         for n, one in enumerate(ticked)
     )
 
@@ -79,6 +92,8 @@ def _check(ticked: tuple[Ticked, ...]) -> None:
             fields[f"drills.{index}.side"] = "is left, right or both; this drill is done on both at once"
         if one.method and one.method not in drill.methods:
             fields[f"drills.{index}.method"] = f"{drill.name} is not done as {one.method!r}"
+        if one.place and one.place not in drill.places:
+            fields[f"drills.{index}.place"] = f"{drill.name} is not done there"
     if len({one.drill for one in ticked}) != len(ticked):
         fields["drills"] = "the same drill stands twice"
     if fields:
@@ -104,8 +119,8 @@ def _refuse(assessment: Assessment, ticked: tuple[Ticked, ...]) -> None:
     reasons = []
     for one in ticked:
         drill = library.drills[one.drill]
-        planned = PlannedDrill(drill=one.drill, side=one.side)  # type: ignore[arg-type]
-        reason = refusal(matcher, drill, planned)
+        planned = Chosen(drill=one.drill, side=one.side)  # type: ignore[arg-type]
+        reason = refusal(matcher, drill, planned.sides)
         sides = drill.sides_done(planned.side)
         if reason is not None:
             reasons.append(f"{drill.name}: {reason.text(library)}")

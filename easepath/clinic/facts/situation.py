@@ -18,6 +18,20 @@ def build_situation(library: Library, complaint: models.Complaint, today: dt.dat
         today=today,
         client=client_facts(complaint.client, today),
         complaint=complaint_facts(complaint, today),
+        measures=tuple(_sitting(row) for row in complaint.client.sittings.all() if row.date <= today),
+        tryouts=tuple(_tryout(row) for row in complaint.tryouts.all() if not row.brought_back),
+        goals=tuple(
+            core.Goal(measure=row.measure, side=row.side or None, value=row.value)  # type: ignore[arg-type]
+            for row in complaint.goals.all()
+        ),
+        methods=dict(complaint.methods),
+        needs={
+            need: core.NeedSet(weight=given["weight"], by="clinician", reason=given["reason"])
+            for need, given in complaint.needs_set.items()
+        },
+        overrides=tuple(_override(row) for row in complaint.overrides.all() if row.withdrawn_at is None),
+        barred=dict(complaint.barred),
+        pinned=tuple(complaint.pinned),
         plan=plan_facts(complaint, current_version(complaint), today),
         log=log_entries(complaint),
         clearance={
@@ -27,6 +41,30 @@ def build_situation(library: Library, complaint: models.Complaint, today: dt.dat
     )
     check_situation(library, situation)
     return situation
+
+
+def _sitting(row: models.Sitting) -> core.Sitting:
+    return core.Sitting(
+        measure=row.measure, side=row.side or None, date=row.date, trials=tuple(float(t) for t in row.trials),  # type: ignore[arg-type]
+        state=row.state, instrument=row.instrument or None,  # type: ignore[arg-type]
+    )  # fmt: skip
+
+
+def _tryout(row: models.Tryout) -> core.Tryout:
+    return core.Tryout(
+        drill=row.drill, side=row.side, measure=row.measure or None, symptom=row.symptom or None,  # type: ignore[arg-type]
+        before=tuple(float(t) for t in row.before), after=tuple(float(t) for t in row.after), faults=tuple(row.faults),
+    )  # fmt: skip
+
+
+def _override(row: models.Override) -> core.Override:
+    return core.Override(
+        drill=row.drill,
+        side=row.side,  # type: ignore[arg-type]
+        by=row.recorded_by.name,
+        reason=row.reason,
+        by_lead=row.by_lead,
+    )
 
 
 def current_version(complaint: models.Complaint) -> models.PlanVersion | None:
@@ -52,6 +90,9 @@ def client_facts(client: models.Client, today: dt.date) -> core.Client:
         days_per_week=client.days_per_week,
         breath_s=client.breath_s,
         confidence=client.confidence or None,  # type: ignore[arg-type]
+        train=client.train,  # type: ignore[arg-type]
+        first=client.first,  # type: ignore[arg-type]
+        phase_order=client.phase_order,  # type: ignore[arg-type]
     )
 
 

@@ -4,13 +4,15 @@ from easepath.clinic.models.audit import AuditEntry
 from easepath.clinic.models.clients import Client, ClientFactor, Limit
 from easepath.clinic.models.complaints import Answer, Clearance, Complaint
 from easepath.clinic.models.home import HomeLink, MorningReport, SessionDrill, SessionLog
+from easepath.clinic.models.measuring import Goal, Sitting, Tryout
+from easepath.clinic.models.overrides import Override
 from easepath.clinic.models.people import Clinic, Role, User
 from easepath.clinic.models.plans import DraftDrill, PlanDrill, PlanVersion
 from easepath.clinic.models.reviews import Proposal, Review
 from easepath.clinic.models.visits import ScreeningResult, Visit, VisitStep
 
 __all__ = [
-    "Answer", "AuditEntry", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill", "HomeLink",
-    "Limit", "MorningReport", "PlanDrill", "PlanVersion", "Proposal", "Review", "Role", "ScreeningResult",
-    "SessionDrill", "SessionLog", "User", "Visit", "VisitStep",
+    "Answer", "AuditEntry", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill", "Goal",
+    "HomeLink", "Limit", "MorningReport", "Override", "PlanDrill", "PlanVersion", "Proposal", "Review", "Role",
+    "ScreeningResult", "SessionDrill", "SessionLog", "Sitting", "Tryout", "User", "Visit", "VisitStep",
 ]  # fmt: skip

@@ -24,6 +24,13 @@ class Client(models.Model):
     per_day = models.PositiveSmallIntegerField(null=True, blank=True)
     days_per_week = models.PositiveSmallIntegerField(null=True, blank=True)
     breath_s = models.FloatField(null=True, blank=True)
+    train = models.CharField(max_length=8, default="both", choices=[("both", "both sides"), ("affected", "affected")])
+    first = models.CharField(
+        max_length=10, default="unaffected", choices=[("unaffected", "other"), ("affected", "sore")]
+    )
+    phase_order = models.CharField(
+        max_length=14, default="mobility-first", choices=[("mobility-first", "mobility"), ("control-first", "control")]
+    )
     confidence = models.CharField(max_length=8, blank=True, choices=[("low", "low"), ("normal", "normal")])
     created_at = models.DateTimeField(auto_now_add=True)
     archived = models.BooleanField(default=False)

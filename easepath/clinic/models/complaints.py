@@ -11,7 +11,11 @@ WAKES = [("no", "never"), ("sometimes", "sometimes"), ("most-nights", "most nigh
 
 
 class Complaint(models.Model):
-    """One reported pain; pains are 0-10, an empty field is "unknown" and never zero."""
+    """One reported pain; pains are 0-10, an empty field is "unknown" and never zero.
+
+    `areas` are places of the body chart; `methods` need to method, `needs_set` need to weight, reason and name,
+    `pinned` drills and `barred` drill to reason are a clinician's choices; `work_hours` start, end, every (minutes).
+    """
 
     client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="complaints")
     condition = models.CharField(max_length=60, blank=True)
@@ -29,6 +33,13 @@ class Complaint(models.Model):
     wakes = models.CharField(max_length=12, blank=True, choices=WAKES)
     stiff_minutes = models.PositiveIntegerField(null=True, blank=True)
     observed = models.JSONField(default=list, blank=True)
+    areas = models.JSONField(default=list, blank=True)
+    test_movement = models.CharField(max_length=120, blank=True)
+    methods = models.JSONField(default=dict, blank=True)
+    needs_set = models.JSONField(default=dict, blank=True)
+    pinned = models.JSONField(default=list, blank=True)
+    barred = models.JSONField(default=dict, blank=True)
+    work_hours = models.JSONField(default=dict, blank=True)
     stage = models.PositiveSmallIntegerField(null=True, blank=True)
     stage_since = models.DateField(null=True, blank=True)
     gate_words = models.JSONField(default=list, blank=True)

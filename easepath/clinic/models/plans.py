@@ -19,6 +19,7 @@ class DraftDrill(models.Model):
     side = models.CharField(max_length=5, choices=SIDES)
     method = models.CharField(max_length=40, blank=True)
     step = models.SmallIntegerField(null=True, blank=True)
+    place = models.CharField(max_length=8, blank=True)
 
     class Meta:
         ordering = ("position",)
@@ -45,6 +46,8 @@ class PlanVersion(models.Model):
     have_ready = models.JSONField(default=list)
     leave_out = models.JSONField(default=list)
     timeline = models.JSONField(default=list)
+    desk = models.JSONField(default=list)
+    overridden = models.JSONField(default=list)
     difference = models.JSONField(default=list)
     knowledge_version = models.CharField(max_length=12)
     rule_ids = models.JSONField(default=list)

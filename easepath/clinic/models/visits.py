@@ -9,13 +9,18 @@ from easepath.clinic.models.people import User
 
 
 class Visit(models.Model):
-    """One meeting of a clinician and a client about a complaint."""
+    """One meeting of a clinician and a client about a complaint.
+
+    `arranged`: the order of its draft was chosen by hand. `left_open`: what was open when it was closed, in words.
+    """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="visits")
     number = models.PositiveSmallIntegerField()
     opened_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     opened_at = models.DateTimeField()
     closed_at = models.DateTimeField(null=True, blank=True)
+    arranged = models.BooleanField(default=False)
+    left_open = models.JSONField(default=list, blank=True)
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=("complaint", "number"), name="one_visit_per_number"),)

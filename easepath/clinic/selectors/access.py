@@ -7,8 +7,8 @@ from easepath.clinic.errors import NotFoundError
 from easepath.clinic.policies import require
 
 COMPLAINT_PARTS = (
-    "client__clinic", "client__factors", "client__limits", "answers", "clearances", "versions__drills",
-    "sessions__drills", "sessions__mornings",
+    "client__clinic", "client__factors", "client__limits", "client__sittings", "answers", "clearances", "goals",
+    "tryouts", "overrides__recorded_by", "versions__drills", "sessions__drills", "sessions__mornings",
 )  # fmt: skip
 
 

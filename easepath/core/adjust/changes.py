@@ -9,7 +9,6 @@ from easepath.core.compose.session import refusal
 from easepath.core.errors import CaseError
 from easepath.core.match import allowed_methods
 from easepath.core.reasons import Reason
-from easepath.core.situation import PlannedDrill
 from easepath.core.vocabulary import Verdict
 
 
@@ -27,7 +26,7 @@ def check_change(found: Review, drill_review: DrillReview, to: To) -> tuple[Reas
     ladder = ladder_for(matcher, drill, to.method, sides)
     if not -1 <= to.step <= ladder.top:
         raise CaseError("step", f"{to.step} is not on the ladder: -1 to {ladder.top}")
-    refused = refusal(matcher, drill, PlannedDrill(drill=drill.id, side=planned.side))
+    refused = refusal(matcher, drill, planned.sides)
     if refused is not None:
         return (refused,)
     if to.method not in allowed_methods(matcher, drill, sides):

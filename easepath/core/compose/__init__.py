@@ -9,9 +9,10 @@ from easepath.core.compose.prescription import (
     stages_of,
     trained_sides,
 )  # fmt: skip
-from easepath.core.compose.session import Session, assemble
+from easepath.core.compose.session import Chosen, Session, assemble
 
 __all__ = [
+    "Chosen",
     "Composed",
     "Prescription",
     "Session",

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from easepath.core.compose.arrange import Slot, Spot
+from easepath.core.compose.arrange import Spot
 from easepath.core.compose.optimise import Item
+from easepath.core.compose.order import drill_slots
 from easepath.core.compose.prescription import Prescription, prescribe, trained_sides
-from easepath.core.compose.session import phase_order
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import RISK_FACTOR, Candidate, Matcher
 from easepath.core.vocabulary import SIDES, Place, SideName, Verdict, action_of
@@ -47,12 +47,13 @@ def must_needs(matcher: Matcher) -> tuple[str, ...]:
 
 
 def entrants(matcher: Matcher) -> tuple[Entrant, ...]:
-    """Every drill that may enter, best ranked first: fit enough, or the only one for a need that must be covered."""
+    """Every drill that may enter, best ranked first: fit enough, pinned, or the only one for a need to be covered."""
     eligible = [c for c in _affected_rows(matcher).values() if _may_enter(matcher, c)]
     musts = must_needs(matcher)
     found = []
     for candidate in eligible:
-        if candidate.fit < ENTRY_FIT and not _only_one(candidate, eligible, musts):
+        pinned = candidate.drill.id in matcher.screen.situation.pinned
+        if candidate.fit < ENTRY_FIT and not pinned and not _only_one(candidate, eligible, musts):
             continue
         entrant = _entrant(matcher, candidate)
         if entrant is not None:
@@ -93,29 +94,6 @@ def items_of(matcher: Matcher, found: tuple[Entrant, ...]) -> tuple[Item, ...]:
         )
         for e in found
     )
-
-
-def drill_slots(matcher: Matcher) -> _Slots:
-    """Where each drill stands: its phase, moved behind what an order rule of the condition names first."""
-    return _Slots(matcher)
-
-
-class _Slots:
-    def __init__(self, matcher: Matcher) -> None:
-        self._phases = {phase: index for index, phase in enumerate(phase_order(matcher))}
-        profile = matcher.screen.profile
-        self._rules = [tuple(line.split(" before ")) for line in (profile.order if profile else ())]
-        drills = matcher.screen.library.drills.values()
-        self._latest = {
-            first: max((self._phases[d.phase] for d in drills if d.main_need == first), default=-1)
-            for first, _ in self._rules
-        }
-
-    def __call__(self, drill: Drill) -> Slot:
-        base = self._phases[drill.phase]
-        behind = [self._latest[first] for first, second in self._rules if drill.main_need == second]
-        latest = max(behind, default=-1)
-        return (base, 0) if latest < base else (latest, 1)
 
 
 def _affected_rows(matcher: Matcher) -> dict[str, Candidate]:

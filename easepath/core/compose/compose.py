@@ -80,6 +80,7 @@ def problem_of(matcher: Matcher, found: tuple[Entrant, ...], seconds: float) -> 
         most=most_drills(matcher),
         rising=FLOOR_TO_STANDING_WITH_CARE if matcher.screen.rules.floor_care else FLOOR_TO_STANDING,
         top=found[0].drill.id if found else None,
+        held=matcher.screen.situation.pinned,
     )
 
 

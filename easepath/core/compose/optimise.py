@@ -34,7 +34,7 @@ class Item:
 
 @dataclass(frozen=True)
 class Problem:
-    """What there is to choose from, and what binds the choice."""
+    """What there is to choose from, and what binds the choice; `held` are ids the clinician pinned."""
 
     items: tuple[Item, ...]
     weights: tuple[float, ...]
@@ -43,6 +43,7 @@ class Problem:
     most: int
     rising: int
     top: str | None
+    held: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -111,8 +112,32 @@ class _Search:
 
     def run(self) -> Choice | None:
         """Search everything that a bound does not rule out."""
-        self._visit([], [(0.0, 0.0)] * len(self.problem.weights), 0.0, frozenset(), self.items)
+        ladders: set[str] = set()
+        held: list[Item] = []
+        for item in self.items:
+            if item.id in self.problem.held and item.ladder not in ladders and len(held) < self.problem.most:
+                held.append(item)
+                ladders |= {item.ladder} if item.ladder else set()
+        while self.best is None:
+            self._visit(*self._starting_with(held))
+            if not held:
+                break
+            held.pop()
         return self.best
+
+    def _starting_with(
+        self, held: list[Item]
+    ) -> tuple[list[Item], list[tuple[float, float]], float, frozenset[int], list[Item]]:
+        """The search with pinned drills already chosen; when nothing holds them all the worst ranked one gives way."""
+        shares = [(0.0, 0.0)] * len(self.problem.weights)
+        worth, covered = 0.0, frozenset[int]()
+        for item in held:
+            worth += self._gain(item, shares)
+            for need, share in item.shares:
+                shares[need] = _with_share(shares[need], share)
+            covered |= item.covers & self.problem.musts
+        rest = [item for item in self.items if item not in held]
+        return held, shares, worth, covered, rest
 
     def _visit(
         self,

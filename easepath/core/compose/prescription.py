@@ -90,15 +90,19 @@ def prescribe(
     sides: tuple[SideName, ...] | None = None,
     method: str | None = None,
     step: int | None = None,
+    place: Place | None = None,
 ) -> Prescription | None:
-    """Prescribe a drill, the rules choosing what is not given; None when no side, method or place is left."""
+    """Prescribe a drill, the rules choosing what is not given; None when no side, method or place is left.
+
+    A place that is refused there, or that the client does not have, is replaced by the mildest.
+    """
     trained = sides if sides is not None else trained_sides(matcher, drill)
     trained = BOTH_SIDES if drill.sides == "both" else trained
     if not trained:
         return None
     chosen = method or choose_method(matcher, drill, trained)
-    place = choose_place(matcher, drill, chosen, trained) if chosen else None
-    if chosen is None or place is None:
+    at_place = _place(matcher, drill, chosen, trained, place) if chosen else None
+    if chosen is None or at_place is None:
         return None
     ladder = ladder_for(matcher, drill, chosen, trained)
     at = ladder.clamp(matcher.screen.start_step() if step is None else step)
@@ -106,11 +110,21 @@ def prescribe(
     verdicts = [matcher.screen.verdict(drill, side) for side in trained]
     reasons = {(r.rule, str(r.facts)): r for v in verdicts for r in v.reasons if r.verdict > Verdict.CLEAR}
     return Prescription(
-        drill, chosen, place, at, doses, drill_seconds([side.seconds for side in doses]),
+        drill, chosen, at_place, at, doses, drill_seconds([side.seconds for side in doses]),
         times_per_day(matcher, chosen), days_per_week(matcher, drill, chosen, ladder.at(at)),
-        breath_seconds(matcher, chosen), max(v.by_mode.get((chosen, place), v.verdict) for v in verdicts),
+        breath_seconds(matcher, chosen), max(v.by_mode.get((chosen, at_place), v.verdict) for v in verdicts),
         tuple(sorted(reasons.values(), key=lambda reason: -reason.verdict)),
     )  # fmt: skip
+
+
+def _place(
+    matcher: Matcher, drill: Drill, method: str, sides: tuple[SideName, ...], wanted: Place | None
+) -> Place | None:
+    mildest = choose_place(matcher, drill, method, sides)
+    if wanted is None or wanted not in drill.places:
+        return mildest
+    there = [matcher.screen.verdict(drill, side).by_mode.get((method, wanted)) for side in sides]
+    return wanted if all(v is not None and v < Verdict.EXCLUDE for v in there) else mildest
 
 
 BOTH_SIDES: tuple[SideName, ...] = SIDES

@@ -4,18 +4,30 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from easepath.core.compose.order import drill_slots
 from easepath.core.compose.prescription import Prescription, prescribe
 from easepath.core.dose.time import SessionTime, session_time
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import Matcher
 from easepath.core.reasons import Reason
 from easepath.core.screening.equipment import Household
-from easepath.core.situation import PlannedDrill
-from easepath.core.vocabulary import PHASES, PhaseName, SideName, SideWord, Verdict, sides_of
+from easepath.core.vocabulary import Place, SideName, SideWord, Verdict, sides_of
 
-CONTROL_FIRST: tuple[PhaseName, ...] = (
-    "settle", "activate", "strengthen", "release", "mobilise", "lengthen", "integrate",
-)  # fmt: skip
+
+@dataclass(frozen=True)
+class Chosen:
+    """A drill a clinician put into a session; a method, step or place that is None is the rules' choice."""
+
+    drill: str
+    side: SideWord | None = None
+    method: str | None = None
+    step: int | None = None
+    place: Place | None = None
+
+    @property
+    def sides(self) -> frozenset[SideName]:
+        """The chosen sides."""
+        return sides_of(self.side)
 
 
 @dataclass(frozen=True)
@@ -24,28 +36,35 @@ class Session:
 
     drills: tuple[Prescription, ...]
     time: SessionTime
-    refused: tuple[tuple[PlannedDrill, Reason], ...]
+    refused: tuple[tuple[Chosen, Reason], ...]
     over_minutes: bool
     have_ready: tuple[str, ...]
 
 
-def assemble(matcher: Matcher, chosen: tuple[PlannedDrill, ...]) -> Session:
-    """Put chosen drills in the order in force; an excluded or closed one is refused with its reason."""
+def assemble(matcher: Matcher, chosen: tuple[Chosen, ...], *, keep_order: bool = False) -> Session:
+    """Put chosen drills in the order in force; an excluded or closed one is refused with its reason.
+
+    With `keep_order` the clinician's order stands inside each phase; otherwise place and score decide there.
+    """
     kept: list[Prescription] = []
-    refused: list[tuple[PlannedDrill, Reason]] = []
+    refused: list[tuple[Chosen, Reason]] = []
     for planned in chosen:
         drill = matcher.screen.library.drill(planned.drill)
-        reason = refusal(matcher, drill, planned)
+        reason = refusal(matcher, drill, planned.sides)
         if reason is not None:
             refused.append((planned, reason))
             continue
         sides = tuple(side for side in _order(matcher) if side in planned.sides and matcher.is_open(drill, side))
-        item = prescribe(matcher, drill, sides=sides, method=planned.method, step=planned.step)
+        item = prescribe(matcher, drill, sides=sides, method=planned.method, step=planned.step, place=planned.place)
         if item is None:
             refused.append((planned, Reason("no-method-left", Verdict.EXCLUDE)))
         else:
             kept.append(item)
-    kept.sort(key=lambda item: _position(matcher, item))
+    slots = drill_slots(matcher)
+    if keep_order:
+        kept.sort(key=lambda item: slots(item.drill))
+    else:
+        kept.sort(key=lambda item: (slots(item.drill), *_position(matcher, item)))
     time = session_time(
         [item.seconds for item in kept], [item.place for item in kept], floor_care=matcher.screen.rules.floor_care
     )
@@ -54,18 +73,12 @@ def assemble(matcher: Matcher, chosen: tuple[PlannedDrill, ...]) -> Session:
     return Session(tuple(kept), time, tuple(refused), over, _have_ready(matcher, kept))
 
 
-def refusal(matcher: Matcher, drill: Drill, planned: PlannedDrill) -> Reason | None:
+def refusal(matcher: Matcher, drill: Drill, sides: frozenset[SideName]) -> Reason | None:
     """Why a drill may not stand in a plan: closed on every planned side, whoever picked it."""
-    keys: list[SideWord] = ["both"] if drill.sides == "both" else [*sorted(planned.sides)]
+    keys: list[SideWord] = ["both"] if drill.sides == "both" else [*sorted(sides)]
     closed = [matcher.closed.get((drill.id, key)) for key in keys]
     reasons = [reason for reason in closed if reason is not None and reason.rule != "clinician-only"]
     return reasons[0] if len(reasons) == len(keys) else None
-
-
-def phase_order(matcher: Matcher) -> tuple[PhaseName, ...]:
-    """The phase order in force for this client."""
-    control = matcher.screen.situation.client.phase_order == "control-first"
-    return CONTROL_FIRST if control else PHASES
 
 
 def _order(matcher: Matcher) -> tuple[SideName, ...]:
@@ -74,9 +87,9 @@ def _order(matcher: Matcher) -> tuple[SideName, ...]:
     return tuple(sorted(sides_of("both"), key=lambda side: ((side in affected) != first, side)))
 
 
-def _position(matcher: Matcher, item: Prescription) -> tuple[int, str, float, str]:
+def _position(matcher: Matcher, item: Prescription) -> tuple[str, float, str]:
     scores = [c.score for (drill, _), c in matcher.candidates.items() if drill == item.drill.id]
-    return phase_order(matcher).index(item.drill.phase), item.place, -max(scores, default=0.0), item.drill.id
+    return item.place, -max(scores, default=0.0), item.drill.id
 
 
 def _have_ready(matcher: Matcher, items: list[Prescription]) -> tuple[str, ...]:

@@ -172,6 +172,8 @@ class Matcher:
             return Reason("clinician-only")
         if drill.id in self._dropped:
             return Reason("dropped")
+        if drill.id in self.screen.situation.barred:
+            return Reason("barred", facts={"why": self.screen.situation.barred[drill.id]})
         if self.screen.fresh_strains and not _allowed_when_fresh(drill):
             name = self.screen.library.factors[self.screen.fresh_strains[0].id].name
             return Reason("strain-first-days", facts={"factor": name})

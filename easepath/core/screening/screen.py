@@ -11,6 +11,7 @@ from easepath.core.measure.patterns import PatternResult, run_patterns
 from easepath.core.measure.values import Measurements
 from easepath.core.screening.effects import effects_of, fresh_strains, inside_window
 from easepath.core.screening.flags import FlagResult, ask_flags, issues_program, outcome_of
+from easepath.core.screening.overrides import DrillVerdicts, with_overrides
 from easepath.core.screening.ranges import Ranges
 from easepath.core.screening.verdicts import DrillScreen, DrillVerdict, MeasureVerdict
 from easepath.core.situation import ClientFactor, Situation
@@ -85,10 +86,13 @@ def screen(library: Library, situation: Situation) -> ScreenResult:
     ranges = Ranges(library, situation, measured, factors)
     rules = DrillScreen(library, situation, factors, effects, ranges, profile)
     fresh = fresh_strains(library, factors)
+    drills: DrillVerdicts = {
+        d.id: {side: rules.drill(d, side) for side in _sides(d.sides == "each")} for d in library.drills.values()
+    }
     return ScreenResult(
         library, situation, profile, factors, flags, outcome_of(flags, factors),
         irritability(situation, factors), measured, patterns,
-        {d.id: {side: rules.drill(d, side) for side in _sides(d.sides == "each")} for d in library.drills.values()},
+        with_overrides(drills, situation.overrides),
         {
             m.id: {side: rules.measure(m, side, fresh) for side in _sides(m.both_sides)}
             for m in library.measures.values()

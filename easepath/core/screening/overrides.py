@@ -1,0 +1,56 @@
+"""Overrides: a verdict made milder by a named person with a reason; the rule that spoke stays visible."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from easepath.core.reasons import Reason
+from easepath.core.screening.verdicts import DrillVerdict
+from easepath.core.situation import Override
+from easepath.core.vocabulary import SideWord, Verdict
+
+NEVER = frozenset({"surgery-uncleared", "falls-unanswered"})
+"""Rules nobody overrides: what they ask for is recorded, not argued with."""
+MILDER = {Verdict.CAUTION: Verdict.CAUTION, Verdict.MODIFY: Verdict.CAUTION, Verdict.EXCLUDE: Verdict.MODIFY}
+DrillVerdicts = Mapping[str, Mapping[SideWord, DrillVerdict]]
+
+
+def may_be_overridden(verdict: DrillVerdict, *, by_lead: bool) -> Reason | None:
+    """Why this verdict may not be overridden by that person; None when it may."""
+    if verdict.verdict is Verdict.CLEAR:
+        return Reason("override-nothing")
+    for reason in verdict.reasons:
+        surgeons = reason.rule in ("limit-zero", "limit-not-past") and reason.facts.get("by") == "surgeon"
+        if reason.verdict is Verdict.EXCLUDE and (reason.rule in NEVER or surgeons):
+            return Reason("override-never", Verdict.EXCLUDE, {"why": reason})
+    if verdict.verdict is Verdict.EXCLUDE and not by_lead:
+        return Reason("override-needs-lead", Verdict.EXCLUDE)
+    return None
+
+
+def with_overrides(drills: DrillVerdicts, overrides: tuple[Override, ...]) -> DrillVerdicts:
+    """The verdicts with every override that still fits: a refusal becomes changed, a change becomes with care."""
+    if not overrides:
+        return drills
+    found = {drill: dict(by_side) for drill, by_side in drills.items()}
+    for override in overrides:
+        by_side = found[override.drill]
+        for side in [s for s in by_side if override.side in (None, "both", s) or s == "both"]:
+            if may_be_overridden(by_side[side], by_lead=override.by_lead) is None:
+                by_side[side] = _milder(by_side[side], override)
+    return found
+
+
+def _milder(verdict: DrillVerdict, override: Override) -> DrillVerdict:
+    ceiling = MILDER[verdict.verdict]
+    said = Reason(
+        "overridden", ceiling,
+        {"by": override.by, "reason": override.reason, "was": verdict.verdict.word, "why": verdict.reasons[0]},
+    )  # fmt: skip
+    return replace(
+        verdict,
+        verdict=ceiling,
+        reasons=(said, *(replace(r, verdict=min(r.verdict, ceiling)) for r in verdict.reasons)),
+        by_mode={mode: min(found, ceiling) for mode, found in verdict.by_mode.items()},
+    )
