@@ -6,12 +6,24 @@ from ninja import NinjaAPI
 
 from easepath.api.auth import StaffAuth
 from easepath.api.errors import register_errors
-from easepath.api.routers import adjust, caseload, home, library, match, screening, session, story, visits
+from easepath.api.routers import (
+    adjust,
+    caseload,
+    compose,
+    home,
+    library,
+    match,
+    measure,
+    screening,
+    session,
+    story,
+    visits,
+)
 
 api = NinjaAPI(
     title="Ease Path", version="1", urls_namespace="api", auth=StaffAuth(), docs_url=None, openapi_url="/openapi.json"
 )
 register_errors(api)
 api.add_router("/session", session.router)
-for module in (caseload, visits, story, screening, match, home, adjust, library):
+for module in (caseload, visits, story, screening, measure, match, compose, home, adjust, library):
     api.add_router("", module.router)

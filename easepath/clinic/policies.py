@@ -8,6 +8,7 @@ from easepath.clinic.errors import NotAllowedError
 from easepath.clinic.models import Clinic, Role, User
 
 EVERYBODY: Final = frozenset({Role.ASSISTANT, Role.CLINICIAN, Role.LEAD})
+LEADS: Final = frozenset({Role.LEAD})
 CLINICAL: Final = frozenset({Role.CLINICIAN, Role.LEAD})
 
 ALLOWED: Final[dict[str, frozenset[Role]]] = {
@@ -15,6 +16,9 @@ ALLOWED: Final[dict[str, frozenset[Role]]] = {
     "enter-story": EVERYBODY,
     "answer-screen": EVERYBODY,
     "confirm-screen": CLINICAL,
+    "measure": EVERYBODY,
+    "override": CLINICAL,
+    "override-exclude": LEADS,
     "log-for-client": EVERYBODY,
     "compose": CLINICAL,
     "hand-over": CLINICAL,

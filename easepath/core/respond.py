@@ -65,12 +65,16 @@ class Responder:
                 return Response(kind, reason, eased)  # type: ignore[arg-type]
         return Response("calm", Reason("response-calm"), eased)
 
+    def limit(self, method: Method) -> int:
+        """The pain a method allows at this irritability, 0-10."""
+        return min(method.limit, LIMIT_CAP[self._level])
+
     def allowed_pain(self, entry: LogEntry) -> float | None:
         """The worst pain allowed during this session; None while the pain before is unknown."""
         if entry.before is None:
             return None
         method = self._method(entry)
-        limit = min(method.limit, LIMIT_CAP[self._level])
+        limit = self.limit(method)
         if method.pain_rule == "pain-free":
             return entry.before + min(limit, 1)
         return max(limit, entry.before + 1)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from enum import IntEnum
-from typing import Final, Literal
+from typing import Final, Literal, get_args
 
 SideName = Literal["left", "right"]
 SideWord = Literal["left", "right", "both"]
@@ -17,6 +17,7 @@ Symptom = Literal[
     "none", "pull", "effort", "muscle-burn", "ache", "stiffness", "soreness", "pinch", "sharp", "burning",
     "shooting", "tingling", "numbness", "cramp", "locking", "giving-way",
 ]  # fmt: skip
+SYMPTOMS: Final[tuple[str, ...]] = get_args(Symptom)
 Moved = Literal["none", "up", "down"]
 Unusual = Literal["none", "training", "work", "travel", "poor-sleep", "other"]
 Wakes = Literal["no", "sometimes", "most-nights"]

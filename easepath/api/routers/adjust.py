@@ -12,7 +12,8 @@ from easepath.api.schemas.adjust import ClosedReview, DecisionIn, GateWordIn, Re
 from easepath.api.schemas.common import Problem
 from easepath.clinic.actions.reviews import close_review, confirm_gate_word, decide_proposal, open_review
 from easepath.clinic.selectors.access import get_proposal, get_review, get_visit
-from easepath.clinic.selectors.steps import review_view, version_line
+from easepath.clinic.selectors.review import review_view
+from easepath.clinic.selectors.sessions import version_line
 
 router = Router(tags=["adjust"])
 

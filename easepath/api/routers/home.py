@@ -9,7 +9,7 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.home import DrillDoneIn, HandedOver, HomeOut, Link, MorningIn, SessionIn, Stored
+from easepath.api.schemas.home import DrillDoneIn, HandedOver, HomeOut, Link, MorningIn, RespondOut, SessionIn, Stored
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link, revoke_links
 from easepath.clinic.actions.record_session import (
@@ -20,7 +20,8 @@ from easepath.clinic.actions.record_session import (
     record_session,
 )  # fmt: skip
 from easepath.clinic.selectors.access import get_visit
-from easepath.clinic.selectors.steps import home_view, version_line
+from easepath.clinic.selectors.respond import respond_view
+from easepath.clinic.selectors.sessions import home_view, version_line
 
 router = Router(tags=["home"])
 
@@ -29,6 +30,12 @@ router = Router(tags=["home"])
 def read_home(request: HttpRequest, visit: int) -> dict[str, Any]:
     """Versions, links and sessions."""
     return home_view(get_visit(staff(request), visit))
+
+
+@router.get("/visits/{visit}/respond", response=RespondOut, operation_id="read_respond")
+def read_respond(request: HttpRequest, visit: int) -> dict[str, Any]:
+    """The responses of every drill and session."""
+    return respond_view(get_visit(staff(request), visit))
 
 
 @router.post("/visits/{visit}/hand-over", response={200: HandedOver, 422: Problem}, operation_id="hand_over")

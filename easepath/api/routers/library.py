@@ -28,7 +28,8 @@ def read_options(request: HttpRequest) -> dict[str, Any]:
         "factors": [
             {
                 "id": f.id, "name": f.name, "sided": f.side == "same",
-                "dated": f.needs in ("weeks_since", "days_since"), "note": f.note or "",
+                "dated": f.needs in ("weeks_since", "days_since"), "note": f.note or "", "asks": f.needs or "",
+                "parameters": {name: list(answers) for name, answers in f.parameters.items()},
             }
             for f in library.factors.values()
         ],
@@ -38,5 +39,9 @@ def read_options(request: HttpRequest) -> dict[str, Any]:
         "places": list(PLACES),
         "exposures": [{"id": e.id, "name": e.means} for e in library.exposures.values()],
         "rules": [{"id": r.id, "name": r.name} for r in library.rules.values()],
+        "methods": [{"id": m.id, "name": m.name} for m in library.methods.values()],
+        "movements": sorted(library.movements),
+        "regions": list(library.regions),
+        "areas": [{"id": a.id, "view": a.view, "name": a.name} for a in library.areas.values()],
         "knowledge_version": library.version,
     }  # fmt: skip

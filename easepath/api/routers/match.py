@@ -13,7 +13,7 @@ from easepath.api.schemas.common import Problem, Revision
 from easepath.api.schemas.match import MatchOut, SaveMatch
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.selectors.access import get_visit
-from easepath.clinic.selectors.steps import match_view
+from easepath.clinic.selectors.match import match_view
 
 router = Router(tags=["match"])
 
@@ -30,4 +30,5 @@ def put_match(request: HttpRequest, visit: int, payload: SaveMatch) -> Revision:
     """Save the ticked drills; what the rules refuse is refused with its reason."""
     ticked = tuple(Ticked(**drill.dict()) for drill in payload.drills)
     found = get_visit(staff(request), visit)
-    return Revision(revision=save_draft(staff(request), found, payload.revision, ticked, payload.stage))
+    number = save_draft(staff(request), found, payload.revision, ticked, payload.stage, arranged=payload.arranged)
+    return Revision(revision=number)

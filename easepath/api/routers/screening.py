@@ -12,10 +12,11 @@ from easepath.api.routers.story import revision_of
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.screening import ClearanceIn, SaveScreening, ScreeningOut
 from easepath.clinic.actions.record_clearance import record_clearance
-from easepath.clinic.actions.save_screening import FactorEntry, Screening, confirm_answers, save_screening
+from easepath.clinic.actions.save_screening import FactorEntry, LimitEntry, Screening, confirm_answers, save_screening
 from easepath.clinic.models import User
 from easepath.clinic.selectors.access import get_visit
-from easepath.clinic.selectors.steps import screening_view
+from easepath.clinic.selectors.screening import screening_view
+from easepath.clinic.selectors.story import carried_from
 
 router = Router(tags=["screening"])
 
@@ -33,9 +34,13 @@ def read_screening(request: HttpRequest, visit: int) -> dict[str, Any]:
 )
 def put_screening(request: HttpRequest, visit: int, payload: SaveScreening) -> dict[str, Any]:
     """Save every answer and factor; returns what the screen now tells."""
-    factors = tuple(FactorEntry(**factor.dict()) for factor in payload.factors)
+    factors = tuple(
+        FactorEntry(**{**factor.dict(), "parameters": tuple(sorted(factor.parameters.items()))})
+        for factor in payload.factors
+    )
+    limits = tuple(LimitEntry(**limit.dict()) for limit in payload.limits)
     found = get_visit(staff(request), visit)
-    save_screening(staff(request), found, payload.revision, Screening(payload.answers, factors))
+    save_screening(staff(request), found, payload.revision, Screening(payload.answers, factors, limits))
     return _view(staff(request), visit)
 
 
@@ -55,4 +60,5 @@ def post_clearance(request: HttpRequest, visit: int, payload: ClearanceIn) -> di
 
 def _view(user: User, visit: int) -> dict[str, Any]:
     found = get_visit(user, visit)
-    return screening_view(found) | {"revision": revision_of(found, "screening")}
+    more = {"revision": revision_of(found, "screening"), "carried_from": carried_from(found, "screening")}
+    return screening_view(found) | more

@@ -10,10 +10,11 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem, Revision
-from easepath.api.schemas.story import SaveStory, StoryFields, StoryOut
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.api.schemas.story import SaveStory, StoryFields, StoryOut, SuggestionOut
+from easepath.clinic.actions.save_story import LISTS, Story, save_story
 from easepath.clinic.models import Visit
 from easepath.clinic.selectors.access import get_visit
+from easepath.clinic.selectors.story import carried_from, suggestion_lines
 
 router = Router(tags=["story"])
 
@@ -23,17 +24,24 @@ def read_story(request: HttpRequest, visit: int) -> StoryOut:
     """The story as it stands."""
     found = get_visit(staff(request), visit)
     story = StoryFields(**_lists(asdict(Story.of(found.complaint))))
-    return StoryOut(revision=revision_of(found, "story"), story=story)
+    return StoryOut(revision=revision_of(found, "story"), story=story, carried_from=carried_from(found, "story"))
 
 
 @router.put("/visits/{visit}/story", response={200: Revision, 409: Problem, 422: Problem}, operation_id="save_story")
 def put_story(request: HttpRequest, visit: int, payload: SaveStory) -> Revision:
     """Save the whole story on the revision it was made on."""
     values = payload.story.dict()
-    values |= {"places": tuple(values["places"]), "equipment": tuple(values["equipment"])}
+    values |= {name: tuple(values[name]) for name in LISTS}
     return Revision(
         revision=save_story(staff(request), get_visit(staff(request), visit), payload.revision, Story(**values))
     )
+
+
+@router.get("/suggestions", response=list[SuggestionOut], operation_id="suggest_conditions")
+def read_suggestions(request: HttpRequest, words: str = "", areas: str = "", clues: str = "") -> list[dict[str, Any]]:
+    """Conditions that words, marked places and clues point to; lists are joined by commas."""
+    staff(request)
+    return suggestion_lines(words[:300], areas.split(","), clues.split(","))
 
 
 def revision_of(visit: Visit, step: str) -> int:

@@ -10,6 +10,7 @@ from ninja import Schema
 from pydantic import Field
 
 from easepath.api.schemas.common import In, Pain, Ripple, Word
+from easepath.api.schemas.visit import OpenMorning
 
 
 class VersionLine(Schema):
@@ -61,6 +62,43 @@ class HomeOut(Schema):
     links_alive: int
     sessions: list[SessionOut]
     ripples: list[Ripple]
+
+
+class DrillResponse(Schema):
+    """One planned drill with its line of responses, and how much it may hurt."""
+
+    drill: str
+    title: str
+    side: str
+    method: str
+    pain_rule: str
+    limit: int
+    since: str | None
+    ripples: list[Ripple]
+    why: str
+    counted: int
+
+
+class PlannedDrillOut(Schema):
+    """A drill of the running version, for a session entered on the client's behalf."""
+
+    drill: str
+    title: str
+    side: str
+    felt: list[str]
+
+
+class RespondOut(Schema):
+    """The Respond step."""
+
+    version: int | None
+    drills: list[DrillResponse]
+    sessions: list[SessionOut]
+    ripples: list[Ripple]
+    adherence: float | None
+    mornings_open: list[OpenMorning]
+    today: str
+    planned: list[PlannedDrillOut]
 
 
 class HandedOver(Schema):

@@ -24,7 +24,17 @@ class FactorChoice(Schema):
     name: str
     sided: bool
     dated: bool
+    asks: str
+    parameters: dict[str, list[str]]
     note: str
+
+
+class AreaOut(Schema):
+    """A place of the body chart."""
+
+    id: str
+    view: str
+    name: str
 
 
 class Options(Schema):
@@ -36,4 +46,8 @@ class Options(Schema):
     places: list[str]
     exposures: list[Named]
     rules: list[Named]
+    methods: list[Named]
+    movements: list[str]
+    regions: list[str]
+    areas: list[AreaOut]
     knowledge_version: str

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
+from easepath.api.schemas.choices import NeedByHand, OverrideOut
 from easepath.api.schemas.common import In, Named, ReasonOut, Word
 
 
@@ -47,6 +48,7 @@ class RankedDrill(Schema):
     needs: list[str]
     methods: list[Named]
     ladder: str | None
+    override: Literal["open", "lead", "never"]
 
 
 class LeftOutDrill(Schema):
@@ -60,6 +62,7 @@ class LeftOutDrill(Schema):
     verdict: str
     reasons: list[ReasonOut]
     relevant: bool
+    override: Literal["open", "lead", "never"]
 
 
 class TickedDrill(In):
@@ -69,6 +72,7 @@ class TickedDrill(In):
     side: Literal["left", "right", "both"]
     method: Word = ""
     step: Annotated[int, Field(ge=-1, le=99)] | None = None
+    place: Literal["", "floor", "bed", "chair", "desk", "wall", "stand"] = ""
 
 
 class StageOut(Schema):
@@ -77,6 +81,18 @@ class StageOut(Schema):
     stage: int
     name: str
     passes: str
+
+
+class ChoicesOut(Schema):
+    """A clinician's own choices in force."""
+
+    revision: int
+    methods: dict[str, str]
+    needs_set: dict[str, NeedByHand]
+    pinned: list[str]
+    barred: dict[str, str]
+    work_hours: dict[str, int]
+    overrides: list[OverrideOut]
 
 
 class MatchOut(Schema):
@@ -90,6 +106,8 @@ class MatchOut(Schema):
     stage: int | None
     stages: list[StageOut]
     stage_fixed: bool
+    arranged: bool
+    choices: ChoicesOut
     issues_program: bool
 
 
@@ -99,3 +117,4 @@ class SaveMatch(In):
     revision: Annotated[int, Field(ge=0)]
     drills: list[TickedDrill]
     stage: int | None = None
+    arranged: bool = False

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Annotated
+from typing import Annotated, Literal
 
 from ninja import Schema
 from pydantic import Field
@@ -17,6 +17,18 @@ class FactorIn(In):
     factor: Word
     side: SideWord = ""
     since: dt.date | None = None
+    trimester: Annotated[int, Field(ge=1, le=3)] | None = None
+    region: Word = ""
+    parameters: dict[str, Word] = {}
+
+
+class LimitIn(In):
+    """A limit on a movement, in degrees."""
+
+    movement: Word
+    side: SideWord = ""
+    degrees: Annotated[float, Field(ge=-60, le=180)]
+    by: Literal["surgeon", "clinician"]
 
 
 class SaveScreening(In):
@@ -25,6 +37,7 @@ class SaveScreening(In):
     revision: Annotated[int, Field(ge=0)]
     answers: dict[str, bool]
     factors: list[FactorIn] = []
+    limits: list[LimitIn] = []
 
 
 class Question(Schema):
@@ -75,6 +88,9 @@ class FactorOut(Schema):
     name: str
     side: str
     since: str | None
+    trimester: int | None
+    region: str
+    parameters: dict[str, str]
     to_confirm: bool
     note: str
 
@@ -100,6 +116,8 @@ class ScreeningOut(Schema):
     """The Screen step."""
 
     revision: int
+    carried_from: str | None
+    limits: list[LimitIn]
     groups: list[FlagGroup]
     answers: dict[str, bool]
     profile_questions: list[Question]

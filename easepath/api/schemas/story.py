@@ -34,6 +34,12 @@ class StoryFields(In):
     per_day: Annotated[int, Field(ge=1, le=12)] | None = None
     days_per_week: Annotated[int, Field(ge=1, le=7)] | None = None
     confidence: Literal["", "low", "normal"] = ""
+    breath_s: Annotated[float, Field(ge=1, le=30)] | None = None
+    train: Literal["both", "affected"] = "both"
+    first: Literal["unaffected", "affected"] = "unaffected"
+    phase_order: Literal["mobility-first", "control-first"] = "mobility-first"
+    areas: list[str] = []
+    clues: list[str] = []
 
 
 class SaveStory(In):
@@ -44,7 +50,18 @@ class SaveStory(In):
 
 
 class StoryOut(Schema):
-    """The story and its revision."""
+    """The story and its revision; `carried_from` is the day of the visit its answers come from."""
 
     revision: int
     story: StoryFields
+    carried_from: str | None
+
+
+class SuggestionOut(Schema):
+    """A condition the story points to, with what gave its points and what else would."""
+
+    id: str
+    name: str
+    points: float
+    why: list[str]
+    clues: list[str]

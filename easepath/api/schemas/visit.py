@@ -101,6 +101,14 @@ class DraftSheet(Schema):
     leave_out: list[str]
 
 
+class LastTime(Schema):
+    """The visit before, and what it left open."""
+
+    number: int
+    date: str
+    left_open: list[str]
+
+
 class Frame(Schema):
     """Everything around a step."""
 
@@ -108,6 +116,8 @@ class Frame(Schema):
     number: int
     closed: bool
     complaint: int
+    last_time: LastTime | None
+    cautions: list[str]
     client: ClientOut
     condition: str | None
     condition_id: str | None

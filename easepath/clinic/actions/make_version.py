@@ -8,6 +8,7 @@ from collections.abc import Mapping
 from easepath.clinic import clock, models
 from easepath.clinic.errors import RefusedError
 from easepath.clinic.facts import Assessment, current_version
+from easepath.clinic.facts.desk import desk_of
 from easepath.core.adjust.difference import VersionDrill, difference
 from easepath.core.compose import Chosen, Session, assemble
 from easepath.core.compose.sheet import sheet_entry, timeline
@@ -52,6 +53,8 @@ def make_version(
         minutes_available=complaint.client.minutes, seconds=session.time.total,
         timeline=timeline(session, floor_care=assessment.screen.rules.floor_care),
         have_ready=list(session.have_ready), leave_out=list(profile.avoid if profile else ()),
+        desk=(desk_of(assessment, session, complaint) or {}).get("breaks", []),
+        overridden=_overridden(complaint, session),
         knowledge_version=assessment.library.version, rule_ids=sorted(rules), handed_over_by=actor,
         handed_over_at=clock.now(),
     )  # fmt: skip
@@ -60,6 +63,16 @@ def make_version(
         version.difference = difference(version_drills(before), version_drills(version), replaced)
         version.save()
     return version
+
+
+def _overridden(complaint: models.Complaint, session: Session) -> list[str]:
+    """Every override that this version rests on, in words."""
+    names = {item.drill.id: item.drill.name for item in session.drills}
+    return [
+        f"{names[row.drill]}, {row.side}: {row.was} overridden by {row.recorded_by.name}: {row.reason}"
+        for row in complaint.overrides.all()
+        if row.withdrawn_at is None and row.drill in names
+    ]
 
 
 def version_drills(version: models.PlanVersion) -> list[VersionDrill]:

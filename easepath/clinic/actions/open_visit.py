@@ -9,6 +9,7 @@ from easepath.clinic.actions.base import record
 from easepath.clinic.actions.save_draft import draft_from_version
 from easepath.clinic.facts import current_version
 from easepath.clinic.policies import require
+from easepath.clinic.selectors.frame import open_words
 
 
 def open_visit(actor: models.User, complaint: models.Complaint) -> models.Visit:
@@ -26,11 +27,12 @@ def open_visit(actor: models.User, complaint: models.Complaint) -> models.Visit:
 
 
 def close_visit(actor: models.User, visit: models.Visit) -> models.Visit:
-    """Close a visit; the next one starts from it."""
+    """Close a visit, keeping in words what was open; the next one starts from it."""
     require(actor, "open-visit", visit.complaint.client.clinic)
     with transaction.atomic():
         if visit.closed_at is None:
+            visit.left_open = open_words(visit)
             visit.closed_at = clock.now()
             visit.save()
-            record("close-visit", visit.complaint, actor, {"visit": visit.number})
+            record("close-visit", visit.complaint, actor, {"visit": visit.number, "left_open": visit.left_open})
     return visit

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -16,6 +16,8 @@ from easepath.clinic.facts import assess
 from easepath.clinic.policies import may, require
 from easepath.core.knowledge import shipped_library
 
+SIDE_WORDS = ("", "left", "right", "both")
+
 
 @dataclass(frozen=True)
 class FactorEntry:
@@ -24,6 +26,19 @@ class FactorEntry:
     factor: str
     side: str = ""
     since: dt.date | None = None
+    trimester: int | None = None
+    region: str = ""
+    parameters: tuple[tuple[str, str], ...] = ()
+
+
+@dataclass(frozen=True)
+class LimitEntry:
+    """A limit on a movement, in degrees, as it is entered; an empty side means both."""
+
+    movement: str
+    side: str
+    degrees: float
+    by: str
 
 
 @dataclass(frozen=True)
@@ -32,6 +47,7 @@ class Screening:
 
     answers: Mapping[str, bool]
     factors: tuple[FactorEntry, ...]
+    limits: tuple[LimitEntry, ...] = ()
 
     @classmethod
     def of(cls, complaint: models.Complaint) -> Screening:
@@ -39,8 +55,14 @@ class Screening:
         return cls(
             {answer.word: answer.value for answer in complaint.answers.all()},
             tuple(
-                FactorEntry(row.factor, row.side, row.since)
+                FactorEntry(
+                    row.factor, row.side, row.since, row.trimester, row.region, tuple(sorted(row.parameters.items()))
+                )
                 for row in complaint.client.factors.filter(withdrawn_at=None).order_by("pk")
+            ),
+            tuple(
+                LimitEntry(row.movement, row.side, row.degrees, row.by)
+                for row in complaint.client.limits.order_by("pk")
             ),
         )
 
@@ -48,7 +70,18 @@ class Screening:
         """Plain data for a conflict message."""
         return {
             "answers": dict(self.answers),
-            "factors": [{"factor": f.factor, "side": f.side, "since": str(f.since or "")} for f in self.factors],
+            "factors": [
+                {
+                    "factor": f.factor,
+                    "side": f.side,
+                    "since": str(f.since or ""),
+                    "trimester": f.trimester,
+                    "region": f.region,
+                    **dict(f.parameters),
+                }
+                for f in self.factors
+            ],
+            "limits": [vars(limit) for limit in self.limits],
         }
 
 
@@ -62,11 +95,14 @@ def save_screening(actor: models.User, visit: models.Visit, revision: int, scree
         draft = take_revision(visit, "screening", revision, actor, before.as_data, screening.as_data())
         _save_answers(actor, complaint, screening.answers)
         _save_factors(actor, complaint.client, screening.factors)
+        _save_limits(actor, complaint.client, screening.limits)
         changed = {w: v for w, v in screening.answers.items() if before.answers.get(w) != v}
         taken_back = [word for word in before.answers if word not in screening.answers]
         details = {"visit": visit.number, "answers": changed, "taken_back": taken_back}
         if screening.factors != before.factors:
             details["factors"] = screening.as_data()["factors"]
+        if screening.limits != before.limits:
+            details["limits"] = screening.as_data()["limits"]
         record("save-screening", complaint, actor, details)
         keep_result(visit)
     return draft.revision
@@ -105,20 +141,59 @@ def keep_result(visit: models.Visit) -> models.ScreeningResult:
 
 
 def _check(screening: Screening, today: dt.date) -> None:
-    library, fields = shipped_library(), {}
+    library = shipped_library()
     known = library.flag_items.keys() | library.profile_words | library.contexts
-    for word in screening.answers:
-        if word not in known:
-            fields[f"answers.{word}"] = "is not a question of the screen"
+    fields = {f"answers.{w}": "is not a question of the screen" for w in screening.answers if w not in known}
     for index, entry in enumerate(screening.factors):
-        if entry.factor not in library.factors:
-            fields[f"factors.{index}"] = f"{entry.factor!r} is not a factor this product knows"
-        if entry.side not in ("", "left", "right", "both"):
-            fields[f"factors.{index}.side"] = "is left, right or both"
-        if entry.since is not None and entry.since > today:
-            fields[f"factors.{index}.since"] = f"lies after today, {today}: check the date"
+        fields |= {f"factors.{index}{key}": words for key, words in _factor_faults(entry, today)}
+    for index, limit in enumerate(screening.limits):
+        fields |= {f"limits.{index}{key}": words for key, words in _limit_faults(limit)}
     if fields:
         raise FieldError(fields)
+
+
+def _factor_faults(entry: FactorEntry, today: dt.date) -> Iterator[tuple[str, str]]:
+    library = shipped_library()
+    factor = library.factors.get(entry.factor)
+    if factor is None:
+        yield "", f"{entry.factor!r} is not a factor this product knows"
+        return
+    for name, value in entry.parameters:
+        if value not in factor.parameters.get(name, ()):
+            yield f".{name}", f"{value!r} is not an answer to it"
+    if entry.trimester not in (None, 1, 2, 3):
+        yield ".trimester", "is 1, 2 or 3"
+    if entry.region and entry.region not in library.regions:
+        yield ".region", "is not a region this product knows"
+    if entry.side not in SIDE_WORDS:
+        yield ".side", "is left, right or both"
+    if entry.since is not None and entry.since > today:
+        yield ".since", f"lies after today, {today}: check the date"
+
+
+def _limit_faults(limit: LimitEntry) -> Iterator[tuple[str, str]]:
+    if limit.movement not in shipped_library().movements:
+        yield ".movement", f"{limit.movement!r} is not a movement this product measures"
+    if not -60 <= limit.degrees <= 180:
+        yield ".degrees", f"{limit.degrees:g} is not possible: -60 to 180 degrees"
+    if limit.by not in ("surgeon", "clinician"):
+        yield ".by", "is set by a surgeon or a clinician"
+    if limit.side not in SIDE_WORDS:
+        yield ".side", "is left, right or both"
+
+
+def _save_limits(actor: models.User, client: models.Client, limits: tuple[LimitEntry, ...]) -> None:
+    """Replace the limits; a row that did not change keeps who recorded it."""
+    present = {(r.movement, r.side, r.degrees, r.by): r for r in client.limits.all()}
+    wanted = {(one.movement, one.side, one.degrees, one.by) for one in limits}
+    for key, row in present.items():
+        if key not in wanted:
+            row.delete()
+    for movement, side, degrees, by in sorted(wanted - present.keys()):
+        models.Limit.objects.create(
+            client=client, movement=movement, side=side, degrees=degrees, by=by, recorded_by=actor,
+            recorded_at=clock.now(),
+        )  # fmt: skip
 
 
 def _save_answers(actor: models.User, complaint: models.Complaint, answers: Mapping[str, bool]) -> None:
@@ -141,14 +216,19 @@ def _save_answers(actor: models.User, complaint: models.Complaint, answers: Mapp
 
 
 def _save_factors(actor: models.User, client: models.Client, factors: tuple[FactorEntry, ...]) -> None:
-    present = {(r.factor, r.side, r.since): r for r in client.factors.filter(withdrawn_at=None)}
-    wanted = {(f.factor, f.side, f.since) for f in factors}
-    for key, row in present.items():
-        if key not in wanted:
+    present = {
+        FactorEntry(r.factor, r.side, r.since, r.trimester, r.region, tuple(sorted(r.parameters.items()))): r
+        for r in client.factors.filter(withdrawn_at=None)
+    }
+    wanted = list(dict.fromkeys(factors))
+    for entry, row in present.items():
+        if entry not in wanted:
             row.withdrawn_at = clock.now()
             row.save()
-    for factor, side, since in wanted - present.keys():
-        models.ClientFactor.objects.create(
-            client=client, factor=factor, side=side, since=since, recorded_by=actor, recorded_at=clock.now(),
-            to_confirm=not may(actor, "confirm-screen"),
-        )  # fmt: skip
+    for entry in wanted:
+        if entry not in present:
+            models.ClientFactor.objects.create(
+                client=client, factor=entry.factor, side=entry.side, since=entry.since, trimester=entry.trimester,
+                region=entry.region, parameters=dict(entry.parameters), recorded_by=actor, recorded_at=clock.now(),
+                to_confirm=not may(actor, "confirm-screen"),
+            )  # fmt: skip

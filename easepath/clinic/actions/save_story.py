@@ -18,8 +18,13 @@ from easepath.core.vocabulary import PLACES
 PAINS = ("pain_now", "pain_rest", "pain_worst", "pain_usual", "pain_morning")
 COMPLAINT_FIELDS = (
     "condition", "side", "since", "words", "goal_activity", *PAINS, "settle_minutes", "wakes", "stiff_minutes",
+    "areas", "clues",
 )  # fmt: skip
-CLIENT_FIELDS = ("birth_date", "places", "equipment", "minutes", "per_day", "days_per_week", "confidence")
+CLIENT_FIELDS = (
+    "birth_date", "places", "equipment", "minutes", "per_day", "days_per_week", "confidence", "breath_s", "train",
+    "first", "phase_order",
+)  # fmt: skip
+LISTS = ("places", "equipment", "areas", "clues")
 
 
 @dataclass(frozen=True)
@@ -46,13 +51,19 @@ class Story:
     per_day: int | None = None
     days_per_week: int | None = None
     confidence: str = ""
+    breath_s: float | None = None
+    train: str = "both"
+    first: str = "unaffected"
+    phase_order: str = "mobility-first"
+    areas: tuple[str, ...] = ()
+    clues: tuple[str, ...] = ()
 
     @classmethod
     def of(cls, complaint: models.Complaint) -> Story:
         """The story as it stands in the rows."""
         values: dict[str, Any] = {field: getattr(complaint, field) for field in COMPLAINT_FIELDS}
         values |= {field: getattr(complaint.client, field) for field in CLIENT_FIELDS}
-        return cls(**{**values, "places": tuple(values["places"]), "equipment": tuple(values["equipment"])})
+        return cls(**{**values, **{name: tuple(values[name]) for name in LISTS}})
 
 
 def save_story(actor: models.User, visit: models.Visit, revision: int, story: Story) -> int:
@@ -64,9 +75,9 @@ def save_story(actor: models.User, visit: models.Visit, revision: int, story: St
         before = Story.of(complaint)
         draft = take_revision(visit, "story", revision, actor, lambda: asdict(before), asdict(story))
         for field in COMPLAINT_FIELDS:
-            setattr(complaint, field, getattr(story, field))
-        condition = shipped_library().conditions.get(story.condition)
-        complaint.region = condition.region if condition else ""
+            value = getattr(story, field)
+            setattr(complaint, field, list(value) if isinstance(value, tuple) else value)
+        complaint.region = _region(story)
         complaint.save()
         client = complaint.client
         for field in CLIENT_FIELDS:
@@ -78,6 +89,15 @@ def save_story(actor: models.User, visit: models.Visit, revision: int, story: St
     return draft.revision
 
 
+def _region(story: Story) -> str:
+    """Where the complaint lies: the condition's region, before one is named that of the first marked place."""
+    library = shipped_library()
+    condition = library.conditions.get(story.condition)
+    if condition is not None:
+        return condition.region
+    return next((r for area in story.areas for r in library.areas[area.partition(":")[0]].regions), "")
+
+
 LIMITS = {
     **dict.fromkeys(PAINS, (0, 10)),
     "minutes": (1, 240),
@@ -85,11 +105,15 @@ LIMITS = {
     "days_per_week": (1, 7),
     "settle_minutes": (0, 100_000),
     "stiff_minutes": (0, 720),
+    "breath_s": (1, 30),
 }
 WORDS = {
     "side": ("", "left", "right", "both"),
     "wakes": ("", "no", "sometimes", "most-nights"),
     "confidence": ("", "low", "normal"),
+    "train": ("both", "affected"),
+    "first": ("unaffected", "affected"),
+    "phase_order": ("mobility-first", "control-first"),
 }
 
 
@@ -110,7 +134,11 @@ def check_story(story: Story, today: dt.date) -> None:
         value = getattr(story, field)
         if value is not None and not low <= value <= high:
             fields[field] = f"{value} is not possible: {low} to {high}"
-    for field, known in (("places", PLACES), ("equipment", library.standins)):
+    places = {f"{area}:{side}" for area in library.areas for side in ("left", "right")}
+    clues = {clue for condition in library.conditions.values() for clue in condition.clues}
+    for field, known in (
+        ("places", PLACES), ("equipment", library.standins), ("areas", places), ("clues", clues)
+    ):  # fmt: skip
         strange = [word for word in getattr(story, field) if word not in known]
         if strange:
             fields[field] = f"{', '.join(map(repr, strange))} is not known"

@@ -13,8 +13,9 @@ WAKES = [("no", "never"), ("sometimes", "sometimes"), ("most-nights", "most nigh
 class Complaint(models.Model):
     """One reported pain; pains are 0-10, an empty field is "unknown" and never zero.
 
-    `areas` are places of the body chart; `methods` need to method, `needs_set` need to weight, reason and name,
-    `pinned` drills and `barred` drill to reason are a clinician's choices; `work_hours` start, end, every (minutes).
+    `areas` are places of the body chart as "id:side", `clues` what points to a condition. A clinician's own choices:
+    `methods` need to method, `needs_set` need to weight, reason and name, `pinned` drills, `barred` drill to reason.
+    `work_hours` start, end and every, in minutes of the day.
     """
 
     client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="complaints")
@@ -34,6 +35,7 @@ class Complaint(models.Model):
     stiff_minutes = models.PositiveIntegerField(null=True, blank=True)
     observed = models.JSONField(default=list, blank=True)
     areas = models.JSONField(default=list, blank=True)
+    clues = models.JSONField(default=list, blank=True)
     test_movement = models.CharField(max_length=120, blank=True)
     methods = models.JSONField(default=dict, blank=True)
     needs_set = models.JSONField(default=dict, blank=True)

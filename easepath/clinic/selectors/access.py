@@ -51,9 +51,19 @@ def get_review(user: models.User, pk: int) -> models.Review:
     return review
 
 
+def get_override(user: models.User, pk: int) -> models.Override:
+    """An override of the user's clinic."""
+    override = models.Override.objects.filter(pk=pk, complaint__client__clinic=user.clinic).first()
+    if override is None:
+        raise NotFoundError("no such override in this clinic")
+    override.complaint = get_complaint(user, override.complaint_id)
+    return override
+
+
 def get_version(user: models.User, pk: int) -> models.PlanVersion:
     """A version of the user's clinic."""
     version = models.PlanVersion.objects.filter(pk=pk, complaint__client__clinic=user.clinic).first()
     if version is None:
         raise NotFoundError("no such version in this clinic")
+    require(user, "see-clients", version.complaint.client.clinic)
     return version

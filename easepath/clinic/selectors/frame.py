@@ -9,22 +9,23 @@ from easepath.clinic.actions.hand_over import draft_drills
 from easepath.clinic.facts import Assessment, assess, current_version
 from easepath.core.adjust.attention import attention
 from easepath.core.compose import Session, assemble
+from easepath.core.compose.coverage import coverage_of
 from easepath.core.compose.sheet import sheet_entry, timeline
 from easepath.core.dose.words import dose_words
+from easepath.core.measure.bench import bench
 from easepath.core.vocabulary import Verdict
 
 OUTCOME_WORDS = {
     "clear": "clear", "careful": "careful", "incomplete": "not complete", "hold": "held", "refer": "to a doctor today",
     "emergency": "emergency",
 }  # fmt: skip
-LATER = "comes later"
 
 
 def frame(visit: models.Visit) -> dict[str, Any]:
     """Everything around a step: who, the path, the draft sheet, what is in force."""
     complaint = visit.complaint
     assessment = assess(complaint, clock.today_of(complaint))
-    session = assemble(assessment.matcher, draft_drills(visit, assessment))
+    session = assemble(assessment.matcher, draft_drills(visit, assessment), keep_order=visit.arranged)
     version = current_version(complaint)
     screen = assessment.screen
     refused, changed = _counts(assessment)
@@ -33,6 +34,8 @@ def frame(visit: models.Visit) -> dict[str, Any]:
         "number": visit.number,
         "closed": visit.closed_at is not None,
         "complaint": complaint.pk,
+        "last_time": _last_time(visit),
+        "cautions": _cautions(assessment, session),
         "client": {
             "first_name": complaint.client.first_name,
             "name": str(complaint.client),
@@ -56,6 +59,19 @@ def frame(visit: models.Visit) -> dict[str, Any]:
         "path": _path(visit, assessment, session, version),
         "sheet": draft_sheet(assessment, session, version),
     }
+
+
+def open_words(visit: models.Visit) -> list[str]:
+    """What waits on the path, in words, as it is kept when a visit is closed."""
+    return [f"{step['name']}: {step['words']}" for step in frame(visit)["path"] if step["state"] == "waiting"]
+
+
+def _last_time(visit: models.Visit) -> dict[str, Any] | None:
+    """The visit before this one: its number, its day, and what it left open."""
+    before = visit.complaint.visits.filter(number__lt=visit.number).order_by("-number").first()
+    if before is None:
+        return None
+    return {"number": before.number, "date": str(before.opened_at.date()), "left_open": before.left_open}
 
 
 def _counts(assessment: Assessment) -> tuple[int, int]:
@@ -102,6 +118,17 @@ def draft_sheet(assessment: Assessment, session: Session, version: models.PlanVe
     }  # fmt: skip
 
 
+def _cautions(assessment: Assessment, session: Session) -> list[str]:
+    """Cautions in force for the sheet as it stands, each once."""
+    words = [
+        reason.text(assessment.library)
+        for item in session.drills
+        for reason in item.reasons
+        if reason.verdict is Verdict.CAUTION
+    ]
+    return list(dict.fromkeys(words))
+
+
 def _same_drills(session: Session, version: models.PlanVersion) -> bool:
     """Whether the draft is what the running version already says."""
     draft = [
@@ -138,14 +165,51 @@ def _path(
     return [
         _step("story", "Story", "waiting" if missing else "open", f"{missing} unknown" if missing else "complete"),
         _step("screening", "Screen", screen_state, screen_words),
-        _step("measure", "Measure", "later", LATER),
+        _step("measure", "Measure", *_measured(assessment)),
         _step("match", "Match", "open" if ticked else "idle", f"{ticked} kept of {ranked}"),
-        _step("compose", "Compose", "later", LATER),
-        _step("tryout", "Try", "later", LATER),
+        _step("compose", "Compose", *_composed(assessment, session)),
+        _step("tryout", "Try", *_tried(visit)),
         _step("home", "Home", "open" if version else "idle", f"version {version.number}" if version else "nothing yet"),
-        _step("respond", "Respond", "later", LATER),
+        _step("respond", "Respond", *_responded(assessment)),
         _step("adjust", "Adjust", _adjust_state(version, review), need.what if version else "no plan yet"),
     ]
+
+
+def _measured(assessment: Assessment) -> tuple[str, str]:
+    """How much of the bench was measured, a refused test not counted; a pattern that waits for a test says so."""
+    screen = assessment.screen
+    tests = [
+        test.measure
+        for test in bench(screen)
+        if any(v.verdict < Verdict.EXCLUDE for v in screen.measures[test.measure].values())
+    ]
+    taken = sum(1 for measure in tests if any(key[0] == measure for key in screen.measured.rows))
+    waiting = [pattern for pattern in screen.patterns if pattern.missing and taken]
+    if waiting:
+        return "waiting", f"{taken} of {len(tests)}, a test would settle it"
+    return ("open" if taken else "idle"), f"{taken} of {len(tests)} taken" if tests else "nothing to measure yet"
+
+
+def _composed(assessment: Assessment, session: Session) -> tuple[str, str]:
+    if not session.drills:
+        return "idle", "nothing yet"
+    open_needs = sum(1 for row in coverage_of(assessment.matcher, session) if row.must and not row.covered)
+    minutes = f"{session.time.minutes:.0f} min"
+    return ("waiting", f"{minutes}, {open_needs} not covered") if open_needs else ("open", f"{minutes}, all covered")
+
+
+def _tried(visit: models.Visit) -> tuple[str, str]:
+    tried = visit.tryouts.count()
+    return ("open", f"{tried} tried") if tried else ("idle", "nothing tried")
+
+
+def _responded(assessment: Assessment) -> tuple[str, str]:
+    situation = assessment.screen.situation
+    dates = {entry.date for entry in situation.log}
+    if not dates:
+        return "idle", "no session yet"
+    unknown = {entry.date for entry in situation.log if entry.next is None}
+    return ("waiting", f"{len(unknown)} mornings to ask") if unknown else ("open", f"{len(dates)} sessions known")
 
 
 def _adjust_state(version: models.PlanVersion | None, review: models.Review | None) -> str:

@@ -59,11 +59,11 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
         "rest_until": None if (until := rest_until(assessment.review.context)) is None else str(until),
         "today": str(clock.today_of(complaint)),
         "done_today": any(s.date == clock.today_of(complaint) for s in effective_sessions(complaint)),
-        "mornings_open": _mornings_open(complaint),
+        "mornings_open": mornings_open(complaint),
     }
 
 
-def _mornings_open(complaint: models.Complaint) -> list[dict[str, Any]]:
+def mornings_open(complaint: models.Complaint) -> list[dict[str, Any]]:
     """Sessions of the last days whose morning after can be told now and has not been."""
     today = clock.today_of(complaint)
     return [

@@ -178,6 +178,10 @@ def _of_drill(row: models.Entry) -> Iterator[Reference]:
     yield "drill", "drill", str(getattr(row, "drill", ""))
 
 
+def _sign(row: models.Entry) -> Iterator[Reference]:
+    yield "id", "observation", str(getattr(row, "id", ""))
+
+
 def _region_list(row: models.Entry) -> Iterator[Reference]:
     return _all("regions", "region", getattr(row, "regions", ()))
 
@@ -193,6 +197,8 @@ REFERENCES: dict[str, Callable[[models.Entry], Iterator[Reference]]] = {
     "measures": _measure,
     "findings": _finding,
     "targets": _region_list,
+    "areas": _region_list,
+    "signs": _sign,
 }
 
 

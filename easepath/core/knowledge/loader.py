@@ -37,6 +37,9 @@ KINDS: dict[str, type[models.Entry]] = {
     "reasons": models.ReasonText,
     "rules": models.RuleText,
     "answers": models.AnswerWord,
+    "areas": models.Area,
+    "signs": models.AnswerWord,
+    "patterns": models.PatternWords,
     "wording": models.Wording,
 }
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill
-from easepath.core.measure.values import shortfall
 from easepath.core.situation import Situation, Tryout
+from easepath.core.tryout import gain_of
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, SideWord, sides_of
 
 DEFAULT_RATING = (1, 1)
@@ -25,11 +25,8 @@ def rating(profile: Condition | None, drill: Drill) -> tuple[int, int]:
 
 def retest_gain(library: Library, situation: Situation, tryout: Tryout) -> float | None:
     """Change of a re-test in multiples of the MDC, better positive; None without a before and an after."""
-    if tryout.measure is None or not tryout.before or not tryout.after:
-        return None
-    measure = library.measures[tryout.measure]
-    before, after = (sum(values) / len(values) for values in (tryout.before, tryout.after))
-    return shortfall(measure, before, after) / measure.mdc_at(situation.client.years)
+    gain = gain_of(library, situation.client.years, tryout.measure, tryout.before, tryout.after)
+    return None if gain is None else gain.amount / gain.error
 
 
 def blended_relief(library: Library, situation: Situation, drill: Drill, side: SideWord, prior: int) -> float:

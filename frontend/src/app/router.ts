@@ -16,7 +16,7 @@ export const router = createRouter({
         { path: 'match', name: 'match', component: () => import('@/steps/match/MatchStep.vue') },
         { path: 'home', name: 'home', component: () => import('@/steps/home/HomeStep.vue') },
         { path: 'adjust', name: 'adjust', component: () => import('@/steps/adjust/AdjustStep.vue') },
-        { path: 'measure', name: 'measure', component: later },
+        { path: 'measure', name: 'measure', component: () => import('@/steps/measure/MeasureStep.vue') },
         { path: 'compose', name: 'compose', component: later },
         { path: 'tryout', name: 'tryout', component: later },
         { path: 'respond', name: 'respond', component: later },

@@ -34,6 +34,7 @@ function factLines(facts: Record<string, unknown> | undefined): [string, string]
       </dl>
     </article>
     <p v-if="!reasons.length" class="quiet">No rule speaks against it.</p>
+    <slot />
     <p class="small quiet source">{{ source }}</p>
     <p class="small quiet">It supports your decision; it is no diagnosis. Local rules and the surgeon’s protocol win.</p>
   </Drawer>

@@ -8,7 +8,9 @@ from easepath.core.knowledge.models.measure import Finding, Measure
 from easepath.core.knowledge.models.method import Method, MethodDose
 from easepath.core.knowledge.models.plain import (
     AnswerWord,
+    Area,
     Exposure,
+    PatternWords,
     ReasonText,
     Region,
     RuleText,
@@ -20,7 +22,8 @@ from easepath.core.knowledge.models.plain import (
 from easepath.core.knowledge.models.red_flag import RedFlag
 
 __all__ = [
-    "AnswerWord", "Coaching", "Condition", "Dose", "DoseRange", "Drill", "Effect", "EffectTable", "Entry", "Exposure",
-    "Factor", "Finding", "Gates", "Measure", "Method", "MethodDose", "PassCondition", "ReasonText", "RedFlag",
-    "Region", "RuleText", "Site", "Stage", "StandIn", "Target", "Wording", "effect_change", "effect_verdict",
+    "AnswerWord", "Area", "Coaching", "Condition", "Dose", "DoseRange", "Drill", "Effect", "EffectTable", "Entry",
+    "Exposure", "Factor", "Finding", "Gates", "Measure", "Method", "MethodDose", "PassCondition", "PatternWords",
+    "ReasonText", "RedFlag", "Region", "RuleText", "Site", "Stage", "StandIn", "Target", "Wording", "effect_change",
+    "effect_verdict",
 ]  # fmt: skip

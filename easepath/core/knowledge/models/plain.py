@@ -81,6 +81,23 @@ class AnswerWord(Entry):
     text: str
 
 
+class Area(Entry):
+    """A place of the body chart and the regions a complaint there lies in."""
+
+    id: Id
+    view: Literal["front", "back"]
+    name: str
+    regions: Ids
+
+
+class PatternWords(Entry):
+    """What a pattern is called, and what each of its results means."""
+
+    id: Id
+    name: str
+    results: dict[Id, str]
+
+
 class RuleText(Entry):
     """Why an adjusting or plan rule exists and what it means in plain words, for the reason panel."""
 

@@ -84,6 +84,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/overrides/{override}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Override
+         * @description Take an override back.
+         */
+        delete: operations["withdraw_override"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/proposals/{proposal}": {
         parameters: {
             query?: never;
@@ -152,6 +172,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/suggestions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Suggestions
+         * @description Conditions that words, marked places and clues point to; lists are joined by commas.
+         */
+        get: operations["suggest_conditions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/versions/{version}/sheet": {
         parameters: {
             query?: never;
@@ -185,6 +225,26 @@ export interface paths {
          */
         get: operations["read_visit"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Choices
+         * @description Save methods, needs by hand, pinned and barred drills, and hours of work.
+         */
+        put: operations["save_choices"];
         post?: never;
         delete?: never;
         options?: never;
@@ -226,6 +286,26 @@ export interface paths {
          * @description Close a visit.
          */
         post: operations["close_visit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/compose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Compose
+         * @description Exact sessions side by side, and the draft with its choices.
+         */
+        get: operations["read_compose"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -340,6 +420,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit}/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Measure
+         * @description The bench; `added` names further measures, joined by commas.
+         */
+        get: operations["read_measure"];
+        /**
+         * Put Measure
+         * @description Save readings, observations and goals; returns what they now tell.
+         */
+        put: operations["save_measure"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Methods
+         * @description Each need under the methods that can serve it.
+         */
+        get: operations["compare_methods"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit}/mornings": {
         parameters: {
             query?: never;
@@ -354,6 +478,46 @@ export interface paths {
          * @description Enter a morning after on the client's behalf.
          */
         post: operations["enter_morning"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/overrides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Override
+         * @description Override a verdict with a reason.
+         */
+        post: operations["override_verdict"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/respond": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Respond
+         * @description The responses of every drill and session.
+         */
+        get: operations["read_respond"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -468,10 +632,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit}/tryouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Tryouts
+         * @description Drills to try, and what was tried.
+         */
+        get: operations["read_tryouts"];
+        /**
+         * Put Tryouts
+         * @description Save what was tried; returns the gains.
+         */
+        put: operations["save_tryouts"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AreaOut
+         * @description A place of the body chart.
+         */
+        AreaOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** View */
+            view: string;
+        };
         /**
          * AssumedOut
          * @description A factor the profile assumes.
@@ -483,6 +683,26 @@ export interface components {
             name: string;
             /** Side */
             side: string;
+        };
+        /**
+         * BreakDrill
+         * @description One drill of a break at work.
+         */
+        BreakDrill: {
+            /** Side */
+            side: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * BreakOut
+         * @description A movement break at a time of day.
+         */
+        BreakOut: {
+            /** At */
+            at: string;
+            /** Drills */
+            drills: components["schemas"]["BreakDrill"][];
         };
         /**
          * CaseLine
@@ -533,6 +753,75 @@ export interface components {
             step: number;
             /** Words */
             words: string;
+        };
+        /**
+         * ChoicesIn
+         * @description Every choice on the revision it was made on.
+         */
+        ChoicesIn: {
+            /**
+             * Barred
+             * @default {}
+             */
+            barred: {
+                [key: string]: string;
+            };
+            /**
+             * Methods
+             * @default {}
+             */
+            methods: {
+                [key: string]: string;
+            };
+            /**
+             * Needs Set
+             * @default {}
+             */
+            needs_set: {
+                [key: string]: components["schemas"]["NeedByHand"];
+            };
+            /**
+             * Pinned
+             * @default []
+             */
+            pinned: string[];
+            /** Revision */
+            revision: number;
+            /**
+             * Work Hours
+             * @default {}
+             */
+            work_hours: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * ChoicesOut
+         * @description A clinician's own choices in force.
+         */
+        ChoicesOut: {
+            /** Barred */
+            barred: {
+                [key: string]: string;
+            };
+            /** Methods */
+            methods: {
+                [key: string]: string;
+            };
+            /** Needs Set */
+            needs_set: {
+                [key: string]: components["schemas"]["NeedByHand"];
+            };
+            /** Overrides */
+            overrides: components["schemas"]["OverrideOut"][];
+            /** Pinned */
+            pinned: string[];
+            /** Revision */
+            revision: number;
+            /** Work Hours */
+            work_hours: {
+                [key: string]: number;
+            };
         };
         /**
          * ClearanceIn
@@ -601,6 +890,39 @@ export interface components {
             version: components["schemas"]["VersionLine"] | null;
         };
         /**
+         * ComparedNeed
+         * @description A need under every method that can serve it.
+         */
+        ComparedNeed: {
+            /** Methods */
+            methods: components["schemas"]["MethodCompared"][];
+            /** Need */
+            need: string;
+        };
+        /**
+         * ComposeOut
+         * @description The Compose step.
+         */
+        ComposeOut: {
+            /** Arranged */
+            arranged: boolean;
+            /** Coverage */
+            coverage: components["schemas"]["CoverageOut"][];
+            desk: components["schemas"]["DeskOut"] | null;
+            /** Draft */
+            draft: components["schemas"]["TickedDrill"][];
+            /** Drills */
+            drills: components["schemas"]["DraftDrillOut"][];
+            /** Issues Program */
+            issues_program: boolean;
+            /** Lengths */
+            lengths: components["schemas"]["LengthOption"][];
+            /** Revision */
+            revision: number;
+            /** Stage */
+            stage: number | null;
+        };
+        /**
          * ConditionOut
          * @description A condition one can pick.
          */
@@ -615,6 +937,28 @@ export interface components {
             staged: boolean;
             /** Words */
             words: string[];
+        };
+        /**
+         * CoverageOut
+         * @description A need, what the draft gives it, and its weekly seconds under stretch.
+         */
+        CoverageOut: {
+            /** Covered */
+            covered: boolean;
+            /** Drills */
+            drills: string[];
+            /** Must */
+            must: boolean;
+            /** Need */
+            need: string;
+            /** Share */
+            share: number;
+            /** Stretch Seconds */
+            stretch_seconds: number | null;
+            /** Stretch Threshold */
+            stretch_threshold: number | null;
+            /** Weight */
+            weight: number;
         };
         /**
          * DecisionIn
@@ -632,6 +976,64 @@ export interface components {
              * @default
              */
             reason: string;
+        };
+        /**
+         * DeskOut
+         * @description The breaks of a working day; start and end in minutes of the day.
+         */
+        DeskOut: {
+            /** Breaks */
+            breaks: components["schemas"]["BreakOut"][];
+            /** End */
+            end: number;
+            /** Every */
+            every: number;
+            /** Left Over */
+            left_over: string[];
+            /** Start */
+            start: number;
+        };
+        /**
+         * DraftDrillOut
+         * @description One drill of the draft and what may be chosen about it.
+         */
+        DraftDrillOut: {
+            /** Days Per Week */
+            days_per_week: number;
+            /** Drill */
+            drill: string;
+            /** Method */
+            method: string;
+            /** Methods */
+            methods: components["schemas"]["Named"][];
+            /** Needs */
+            needs: string[];
+            /** One Sided */
+            one_sided: boolean;
+            /** Per Day */
+            per_day: number;
+            /** Phase */
+            phase: string;
+            /** Place */
+            place: string;
+            /** Places */
+            places: string[];
+            /** Seconds */
+            seconds: number;
+            /** Side */
+            side: string;
+            /** Step */
+            step: number;
+            /** Steps */
+            steps: components["schemas"]["StepWords"][];
+            /** Swaps */
+            swaps: components["schemas"]["SwapOut"][];
+            /** Title */
+            title: string;
+            /** Verdict */
+            verdict: string;
+            /** Words */
+            words: components["schemas"]["SideWords"][];
         };
         /**
          * DraftSheet
@@ -698,6 +1100,46 @@ export interface components {
             symptom: "" | "none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way";
         };
         /**
+         * DrillResponse
+         * @description One planned drill with its line of responses, and how much it may hurt.
+         */
+        DrillResponse: {
+            /** Counted */
+            counted: number;
+            /** Drill */
+            drill: string;
+            /** Limit */
+            limit: number;
+            /** Method */
+            method: string;
+            /** Pain Rule */
+            pain_rule: string;
+            /** Ripples */
+            ripples: components["schemas"]["Ripple"][];
+            /** Side */
+            side: string;
+            /** Since */
+            since: string | null;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * EarlierTryout
+         * @description A try-out of an earlier visit.
+         */
+        EarlierTryout: {
+            /** Drill */
+            drill: string;
+            /** Side */
+            side: string;
+            /** Title */
+            title: string;
+            /** Visit */
+            visit: number;
+        };
+        /**
          * EffectGroup
          * @description What one reason does to the library.
          */
@@ -712,10 +1154,28 @@ export interface components {
             why: string;
         };
         /**
+         * ErrorOut
+         * @description The three figures of an error, and the one in use, in the measure's unit.
+         */
+        ErrorOut: {
+            /** Blended */
+            blended: number;
+            /** Default */
+            default: number;
+            /** In Use */
+            in_use: number;
+            /** Own */
+            own: number | null;
+            /** Repeats */
+            repeats: number;
+        };
+        /**
          * FactorChoice
          * @description A factor one can list.
          */
         FactorChoice: {
+            /** Asks */
+            asks: string;
             /** Dated */
             dated: boolean;
             /** Id */
@@ -724,6 +1184,10 @@ export interface components {
             name: string;
             /** Note */
             note: string;
+            /** Parameters */
+            parameters: {
+                [key: string]: string[];
+            };
             /** Sided */
             sided: boolean;
         };
@@ -735,6 +1199,18 @@ export interface components {
             /** Factor */
             factor: string;
             /**
+             * Parameters
+             * @default {}
+             */
+            parameters: {
+                [key: string]: string;
+            };
+            /**
+             * Region
+             * @default
+             */
+            region: string;
+            /**
              * Side
              * @default
              * @enum {string}
@@ -742,6 +1218,8 @@ export interface components {
             side: "" | "left" | "right" | "both";
             /** Since */
             since?: string | null;
+            /** Trimester */
+            trimester?: number | null;
         };
         /**
          * FactorOut
@@ -754,12 +1232,44 @@ export interface components {
             name: string;
             /** Note */
             note: string;
+            /** Parameters */
+            parameters: {
+                [key: string]: string;
+            };
+            /** Region */
+            region: string;
             /** Side */
             side: string;
             /** Since */
             since: string | null;
             /** To Confirm */
             to_confirm: boolean;
+            /** Trimester */
+            trimester: number | null;
+        };
+        /**
+         * FaultOut
+         * @description A fault and the cue that mends it.
+         */
+        FaultOut: {
+            /** Cue */
+            cue: string;
+            /** Id */
+            id: string;
+        };
+        /**
+         * FindingNeed
+         * @description A need with what asks for it.
+         */
+        FindingNeed: {
+            /** Computed */
+            computed: number;
+            /** Id */
+            id: string;
+            /** Sources */
+            sources: components["schemas"]["SourceOut"][];
+            /** Weight */
+            weight: number;
         };
         /**
          * FlagGroup
@@ -783,6 +1293,8 @@ export interface components {
          * @description Everything around a step.
          */
         Frame: {
+            /** Cautions */
+            cautions: string[];
             /** Changed */
             changed: number;
             client: components["schemas"]["ClientOut"];
@@ -802,6 +1314,7 @@ export interface components {
             issues_program: boolean;
             /** Knowledge Version */
             knowledge_version: string;
+            last_time: components["schemas"]["LastTime"] | null;
             /** Number */
             number: number;
             /** Outcome */
@@ -827,6 +1340,18 @@ export interface components {
             visit: number;
         };
         /**
+         * GainOut
+         * @description What changed, against the error; better is positive.
+         */
+        GainOut: {
+            /** Amount */
+            amount: number;
+            /** Error */
+            error: number;
+            /** Kind */
+            kind: string;
+        };
+        /**
          * GateWordIn
          * @description What a clinician has seen, or takes back.
          */
@@ -835,6 +1360,22 @@ export interface components {
             confirmed: boolean;
             /** Word */
             word: string;
+        };
+        /**
+         * GoalIn
+         * @description A goal; an empty side means both.
+         */
+        GoalIn: {
+            /** Measure */
+            measure: string;
+            /**
+             * Side
+             * @default
+             * @enum {string}
+             */
+            side: "" | "left" | "right";
+            /** Value */
+            value: number;
         };
         /**
          * HandedOver
@@ -916,12 +1457,29 @@ export interface components {
             versions: components["schemas"]["VersionLine"][];
         };
         /**
+         * LastTime
+         * @description The visit before, and what it left open.
+         */
+        LastTime: {
+            /** Date */
+            date: string;
+            /** Left Open */
+            left_open: string[];
+            /** Number */
+            number: number;
+        };
+        /**
          * LeftOutDrill
          * @description A drill left out, with the reason and every reason of its verdict.
          */
         LeftOutDrill: {
             /** Drill */
             drill: string;
+            /**
+             * Override
+             * @enum {string}
+             */
+            override: "open" | "lead" | "never";
             /** Reason */
             reason: string;
             /** Reasons */
@@ -938,6 +1496,49 @@ export interface components {
             verdict: string;
         };
         /**
+         * LengthOption
+         * @description The exact session for so many minutes.
+         */
+        LengthOption: {
+            /** Drills */
+            drills: components["schemas"]["OptionDrill"][];
+            /** Minutes */
+            minutes: number;
+            /** Minutes To Cover */
+            minutes_to_cover: number | null;
+            /** Own */
+            own: boolean;
+            /** Reason */
+            reason: string | null;
+            /** Seconds */
+            seconds: number;
+            /** Timeline */
+            timeline: components["schemas"]["Stretch"][];
+            /** Uncovered */
+            uncovered: components["schemas"]["UncoveredOut"][];
+        };
+        /**
+         * LimitIn
+         * @description A limit on a movement, in degrees.
+         */
+        LimitIn: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "surgeon" | "clinician";
+            /** Degrees */
+            degrees: number;
+            /** Movement */
+            movement: string;
+            /**
+             * Side
+             * @default
+             * @enum {string}
+             */
+            side: "" | "left" | "right" | "both";
+        };
+        /**
          * Link
          * @description A private link, shown once.
          */
@@ -950,6 +1551,9 @@ export interface components {
          * @description The Match step.
          */
         MatchOut: {
+            /** Arranged */
+            arranged: boolean;
+            choices: components["schemas"]["ChoicesOut"];
             /** Issues Program */
             issues_program: boolean;
             /** Left Out */
@@ -984,6 +1588,74 @@ export interface components {
             role: string;
             /** Today */
             today: string;
+        };
+        /**
+         * MeasureOut
+         * @description The Measure step.
+         */
+        MeasureOut: {
+            /** Findings */
+            findings: components["schemas"]["FindingNeed"][];
+            /** Others */
+            others: components["schemas"]["Named"][];
+            /** Patterns */
+            patterns: components["schemas"]["PatternOut"][];
+            /** Position Changes */
+            position_changes: number;
+            /** Revision */
+            revision: number;
+            /** Signs */
+            signs: components["schemas"]["SignOut"][];
+            step: components["schemas"]["MeasureStep"];
+            /** Tests */
+            tests: components["schemas"]["TestOut"][];
+        };
+        /**
+         * MeasureStep
+         * @description What this visit holds.
+         */
+        MeasureStep: {
+            /**
+             * Goals
+             * @default []
+             */
+            goals: components["schemas"]["GoalIn"][];
+            /**
+             * Observed
+             * @default []
+             */
+            observed: string[];
+            /**
+             * Sittings
+             * @default []
+             */
+            sittings: components["schemas"]["SittingIn"][];
+        };
+        /**
+         * MethodCompared
+         * @description One need under one method: minutes a session, stretch a week, how hard it may hurt, what goes up first.
+         */
+        MethodCompared: {
+            /** Chosen */
+            chosen: boolean;
+            /** Drill */
+            drill: string;
+            /** Method */
+            method: string;
+            /** Name */
+            name: string;
+            /** Pain Rule */
+            pain_rule: string;
+            /** Progresses */
+            progresses: string[];
+            /** Reason */
+            reason: string;
+            /** Seconds */
+            seconds: number;
+            /** Weekly Seconds */
+            weekly_seconds: number;
+            /** Words */
+            words: string;
         };
         /**
          * MissingOut
@@ -1032,6 +1704,21 @@ export interface components {
             name: string;
         };
         /**
+         * NeedByHand
+         * @description A need set by hand; `by` is filled by the server.
+         */
+        NeedByHand: {
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /** Reason */
+            reason: string;
+            /** Weight */
+            weight: number;
+        };
+        /**
          * NeedOut
          * @description A need and its weight.
          */
@@ -1067,10 +1754,40 @@ export interface components {
             trade: string;
         };
         /**
+         * OpenMorning
+         * @description A session whose morning after is still to be told.
+         */
+        OpenMorning: {
+            /** Date */
+            date: string;
+            /** Session */
+            session: string;
+        };
+        /**
+         * OptionDrill
+         * @description One drill of an exact session.
+         */
+        OptionDrill: {
+            /** Drill */
+            drill: string;
+            /** Phase */
+            phase: string;
+            /** Place */
+            place: string;
+            /** Seconds */
+            seconds: number;
+            /** Side */
+            side: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Options
          * @description Everything a form offers.
          */
         Options: {
+            /** Areas */
+            areas: components["schemas"]["AreaOut"][];
             /** Conditions */
             conditions: components["schemas"]["ConditionOut"][];
             /** Equipment */
@@ -1081,10 +1798,53 @@ export interface components {
             factors: components["schemas"]["FactorChoice"][];
             /** Knowledge Version */
             knowledge_version: string;
+            /** Methods */
+            methods: components["schemas"]["Named"][];
+            /** Movements */
+            movements: string[];
             /** Places */
             places: string[];
+            /** Regions */
+            regions: string[];
             /** Rules */
             rules: components["schemas"]["Named"][];
+        };
+        /**
+         * OverrideIn
+         * @description Which verdict is overridden, and why.
+         */
+        OverrideIn: {
+            /** Drill */
+            drill: string;
+            /** Reason */
+            reason: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
+        };
+        /**
+         * OverrideOut
+         * @description An override in force.
+         */
+        OverrideOut: {
+            /** By */
+            by: string;
+            /** Date */
+            date: string;
+            /** Drill */
+            drill: string;
+            /** Id */
+            id: number;
+            /** Reason */
+            reason: string;
+            /** Side */
+            side: string;
+            /** Title */
+            title: string;
+            /** Was */
+            was: string;
         };
         /**
          * PathStep
@@ -1099,6 +1859,42 @@ export interface components {
             step: string;
             /** Words */
             words: string;
+        };
+        /**
+         * PatternOut
+         * @description What one pattern says, and which test would settle it.
+         */
+        PatternOut: {
+            /** Decided */
+            decided: boolean;
+            /** Id */
+            id: string;
+            /** Missing */
+            missing: components["schemas"]["Named"][];
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: components["schemas"]["WeighedNeed"][];
+            /** Result */
+            result: string;
+            /** Unwanted */
+            unwanted: string[];
+            /** Words */
+            words: string;
+        };
+        /**
+         * PlannedDrillOut
+         * @description A drill of the running version, for a session entered on the client's behalf.
+         */
+        PlannedDrillOut: {
+            /** Drill */
+            drill: string;
+            /** Felt */
+            felt: string[];
+            /** Side */
+            side: string;
+            /** Title */
+            title: string;
         };
         /**
          * Problem
@@ -1263,6 +2059,11 @@ export interface components {
             name: string;
             /** Needs */
             needs: string[];
+            /**
+             * Override
+             * @enum {string}
+             */
+            override: "open" | "lead" | "never";
             /** Phase */
             phase: string;
             /** Place */
@@ -1313,6 +2114,42 @@ export interface components {
             title: string;
         };
         /**
+         * RespondOut
+         * @description The Respond step.
+         */
+        RespondOut: {
+            /** Adherence */
+            adherence: number | null;
+            /** Drills */
+            drills: components["schemas"]["DrillResponse"][];
+            /** Mornings Open */
+            mornings_open: components["schemas"]["OpenMorning"][];
+            /** Planned */
+            planned: components["schemas"]["PlannedDrillOut"][];
+            /** Ripples */
+            ripples: components["schemas"]["Ripple"][];
+            /** Sessions */
+            sessions: components["schemas"]["SessionOut"][];
+            /** Today */
+            today: string;
+            /** Version */
+            version: number | null;
+        };
+        /**
+         * RetestOut
+         * @description Something that can be tested before and after.
+         */
+        RetestOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Sided */
+            sided: boolean;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * ReviewOut
          * @description The Adjust step.
          */
@@ -1353,16 +2190,82 @@ export interface components {
             morning: number | null;
         };
         /**
+         * RowOut
+         * @description One measured value with everything that is told about it.
+         */
+        RowOut: {
+            /** Change */
+            change: string | null;
+            /** Change From First */
+            change_from_first: string | null;
+            /** Date */
+            date: string;
+            /** Deficit */
+            deficit: number | null;
+            /** Difference Real */
+            difference_real: boolean;
+            /** Grade */
+            grade: string | null;
+            /** Mdc */
+            mdc: number;
+            /** Reference */
+            reference: number | null;
+            /** Reference From */
+            reference_from: string | null;
+            /** Repeat */
+            repeat: boolean;
+            /** Side Difference */
+            side_difference: number | null;
+            /** Single */
+            single: boolean;
+            /** Spread */
+            spread: number;
+            /** State */
+            state: string;
+            /** Trials */
+            trials: number[];
+            /** Value */
+            value: number;
+        };
+        /**
          * SaveMatch
          * @description The ticked drills in order on the revision they were made on.
          */
         SaveMatch: {
+            /**
+             * Arranged
+             * @default false
+             */
+            arranged: boolean;
             /** Drills */
             drills: components["schemas"]["TickedDrill"][];
             /** Revision */
             revision: number;
             /** Stage */
             stage?: number | null;
+        };
+        /**
+         * SaveMeasure
+         * @description The whole step on the revision it was made on.
+         */
+        SaveMeasure: {
+            /**
+             * Goals
+             * @default []
+             */
+            goals: components["schemas"]["GoalIn"][];
+            /**
+             * Observed
+             * @default []
+             */
+            observed: string[];
+            /** Revision */
+            revision: number;
+            /**
+             * Sittings
+             * @default []
+             */
+            sittings: components["schemas"]["SittingIn"][];
         };
         /**
          * SaveScreening
@@ -1378,6 +2281,11 @@ export interface components {
              * @default []
              */
             factors: components["schemas"]["FactorIn"][];
+            /**
+             * Limits
+             * @default []
+             */
+            limits: components["schemas"]["LimitIn"][];
             /** Revision */
             revision: number;
         };
@@ -1389,6 +2297,24 @@ export interface components {
             /** Revision */
             revision: number;
             story: components["schemas"]["StoryFields"];
+        };
+        /**
+         * SaveTryouts
+         * @description The whole step on the revision it was made on.
+         */
+        SaveTryouts: {
+            /** Revision */
+            revision: number;
+            /**
+             * Test Movement
+             * @default
+             */
+            test_movement: string;
+            /**
+             * Tryouts
+             * @default []
+             */
+            tryouts: components["schemas"]["TryoutIn"][];
         };
         /**
          * ScreeningOut
@@ -1403,6 +2329,8 @@ export interface components {
             ask_factors: string[];
             /** Assumed */
             assumed: components["schemas"]["AssumedOut"][];
+            /** Carried From */
+            carried_from: string | null;
             /** Cleared */
             cleared: components["schemas"]["ClearedOut"][];
             /** Effects */
@@ -1411,6 +2339,8 @@ export interface components {
             factors: components["schemas"]["FactorOut"][];
             /** Groups */
             groups: components["schemas"]["FlagGroup"][];
+            /** Limits */
+            limits: components["schemas"]["LimitIn"][];
             /** Profile Questions */
             profile_questions: components["schemas"]["Question"][];
             /** Raised */
@@ -1419,6 +2349,18 @@ export interface components {
             revision: number;
             /** Unanswered */
             unanswered: string[];
+        };
+        /**
+         * SeriesPoint
+         * @description One sitting of a series.
+         */
+        SeriesPoint: {
+            /** Date */
+            date: string;
+            /** State */
+            state: string;
+            /** Value */
+            value: number;
         };
         /**
          * SessionDrillOut
@@ -1599,6 +2541,16 @@ export interface components {
             words: string;
         };
         /**
+         * SideWords
+         * @description What one side does.
+         */
+        SideWords: {
+            /** Side */
+            side: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * SignIn
          * @description A name and a password.
          */
@@ -1607,6 +2559,47 @@ export interface components {
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * SignOut
+         * @description An observation one can tick.
+         */
+        SignOut: {
+            /** Asked */
+            asked: boolean;
+            /** Id */
+            id: string;
+            /** Pattern */
+            pattern: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SittingIn
+         * @description One measure on one side in this visit.
+         */
+        SittingIn: {
+            /**
+             * Instrument
+             * @default
+             */
+            instrument: string;
+            /** Measure */
+            measure: string;
+            /**
+             * Side
+             * @default
+             * @enum {string}
+             */
+            side: "" | "left" | "right";
+            /**
+             * State
+             * @default cold
+             * @enum {string}
+             */
+            state: "cold" | "after-drills";
+            /** Trials */
+            trials: number[];
         };
         /**
          * SourceOut
@@ -1633,6 +2626,16 @@ export interface components {
             stage: number;
         };
         /**
+         * StepWords
+         * @description One step of a dose ladder.
+         */
+        StepWords: {
+            /** Step */
+            step: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * Stored
          * @description What was stored, by its id; sending it again changes nothing.
          */
@@ -1648,8 +2651,20 @@ export interface components {
          * @description The story; an empty word or a null is "unknown", never zero.
          */
         StoryFields: {
+            /**
+             * Areas
+             * @default []
+             */
+            areas: string[];
             /** Birth Date */
             birth_date?: string | null;
+            /** Breath S */
+            breath_s?: number | null;
+            /**
+             * Clues
+             * @default []
+             */
+            clues: string[];
             /**
              * Condition
              * @default
@@ -1668,6 +2683,12 @@ export interface components {
              * @default []
              */
             equipment: string[];
+            /**
+             * First
+             * @default unaffected
+             * @enum {string}
+             */
+            first: "unaffected" | "affected";
             /**
              * Goal Activity
              * @default
@@ -1688,6 +2709,12 @@ export interface components {
             /** Per Day */
             per_day?: number | null;
             /**
+             * Phase Order
+             * @default mobility-first
+             * @enum {string}
+             */
+            phase_order: "mobility-first" | "control-first";
+            /**
              * Places
              * @default []
              */
@@ -1705,6 +2732,12 @@ export interface components {
             /** Stiff Minutes */
             stiff_minutes?: number | null;
             /**
+             * Train
+             * @default both
+             * @enum {string}
+             */
+            train: "both" | "affected";
+            /**
              * Wakes
              * @default
              * @enum {string}
@@ -1718,9 +2751,11 @@ export interface components {
         };
         /**
          * StoryOut
-         * @description The story and its revision.
+         * @description The story and its revision; `carried_from` is the day of the visit its answers come from.
          */
         StoryOut: {
+            /** Carried From */
+            carried_from: string | null;
             /** Revision */
             revision: number;
             story: components["schemas"]["StoryFields"];
@@ -1738,6 +2773,34 @@ export interface components {
             seconds: number;
             /** Side */
             side: string | null;
+        };
+        /**
+         * SuggestionOut
+         * @description A condition the story points to, with what gave its points and what else would.
+         */
+        SuggestionOut: {
+            /** Clues */
+            clues: string[];
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Points */
+            points: number;
+            /** Why */
+            why: string[];
+        };
+        /**
+         * SwapOut
+         * @description What could stand in a drill's place.
+         */
+        SwapOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Score */
+            score: number;
         };
         /**
          * Target
@@ -1764,6 +2827,56 @@ export interface components {
             step: number;
         };
         /**
+         * TestOut
+         * @description One test on the bench.
+         */
+        TestOut: {
+            /** Better */
+            better: string;
+            error: components["schemas"]["ErrorOut"];
+            /** Guard */
+            guard: string;
+            /** Measure */
+            measure: string;
+            /** Name */
+            name: string;
+            /** Norm */
+            norm: number | null;
+            /** Note */
+            note: string;
+            /** Plausible */
+            plausible: number[];
+            /** Position */
+            position: string;
+            /** Sides */
+            sides: components["schemas"]["TestSide"][];
+            /** Source */
+            source: string;
+            /** Unit */
+            unit: string;
+            /** Valid */
+            valid: number[];
+            /** Why */
+            why: string;
+        };
+        /**
+         * TestSide
+         * @description One side of a test.
+         */
+        TestSide: {
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            row: components["schemas"]["RowOut"] | null;
+            /** Series */
+            series: components["schemas"]["SeriesPoint"][];
+            /** Side */
+            side: string;
+            /** Trend */
+            trend: string;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
          * TickedDrill
          * @description A ticked drill; no step leaves the start dose to the rules.
          */
@@ -1776,12 +2889,145 @@ export interface components {
              */
             method: string;
             /**
+             * Place
+             * @default
+             * @enum {string}
+             */
+            place: "" | "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
+            /**
              * Side
              * @enum {string}
              */
             side: "left" | "right" | "both";
             /** Step */
             step?: number | null;
+        };
+        /**
+         * TriedOut
+         * @description What a try-out tells.
+         */
+        TriedOut: {
+            /** Deeper */
+            deeper: string[];
+            /** Drill */
+            drill: string;
+            /** Dropped */
+            dropped: boolean;
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+            /** Felt */
+            felt: string;
+            gain: components["schemas"]["GainOut"] | null;
+            /** Lighter */
+            lighter: string[];
+            /** Setup */
+            setup: string;
+            /** Side */
+            side: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * TryChoice
+         * @description A drill one can try.
+         */
+        TryChoice: {
+            /** Drill */
+            drill: string;
+            /** Sides */
+            sides: string[];
+            /** Ticked */
+            ticked: boolean;
+            /** Title */
+            title: string;
+        };
+        /**
+         * TryOut
+         * @description The Try step.
+         */
+        TryOut: {
+            /** Choices */
+            choices: components["schemas"]["TryChoice"][];
+            /** Earlier */
+            earlier: components["schemas"]["EarlierTryout"][];
+            /** Retests */
+            retests: components["schemas"]["RetestOut"][];
+            /** Revision */
+            revision: number;
+            step: components["schemas"]["TryStep"];
+            /** Symptoms */
+            symptoms: string[];
+            /** Tried */
+            tried: components["schemas"]["TriedOut"][];
+        };
+        /**
+         * TryStep
+         * @description What this visit holds.
+         */
+        TryStep: {
+            /**
+             * Test Movement
+             * @default
+             */
+            test_movement: string;
+            /**
+             * Tryouts
+             * @default []
+             */
+            tryouts: components["schemas"]["TryoutIn"][];
+        };
+        /**
+         * TryoutIn
+         * @description One drill tried on one side.
+         */
+        TryoutIn: {
+            /**
+             * After
+             * @default []
+             */
+            after: number[];
+            /**
+             * Before
+             * @default []
+             */
+            before: number[];
+            /**
+             * Brought Back
+             * @default false
+             */
+            brought_back: boolean;
+            /** Drill */
+            drill: string;
+            /**
+             * Faults
+             * @default []
+             */
+            faults: string[];
+            /**
+             * Measure
+             * @default
+             */
+            measure: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
+            /**
+             * Symptom
+             * @default
+             */
+            symptom: string;
+        };
+        /**
+         * UncoveredOut
+         * @description A need left uncovered, and why.
+         */
+        UncoveredOut: {
+            /** Need */
+            need: string;
+            /** Reason */
+            reason: string;
         };
         /**
          * VersionLine
@@ -1814,6 +3060,16 @@ export interface components {
         VisitRef: {
             /** Visit */
             visit: number;
+        };
+        /**
+         * WeighedNeed
+         * @description A need with a weight.
+         */
+        WeighedNeed: {
+            /** Id */
+            id: string;
+            /** Weight */
+            weight: number;
         };
     };
     responses: never;
@@ -1906,6 +3162,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Options"];
+                };
+            };
+        };
+    };
+    withdraw_override: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                override: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverrideOut"];
                 };
             };
         };
@@ -2045,6 +3323,30 @@ export interface operations {
             };
         };
     };
+    suggest_conditions: {
+        parameters: {
+            query?: {
+                words?: string;
+                areas?: string;
+                clues?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SuggestionOut"][];
+                };
+            };
+        };
+    };
     read_sheet: {
         parameters: {
             query?: never;
@@ -2085,6 +3387,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Frame"];
+                };
+            };
+        };
+    };
+    save_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChoicesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revision"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -2142,6 +3488,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Frame"];
+                };
+            };
+        };
+    };
+    read_compose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComposeOut"];
                 };
             };
         };
@@ -2344,6 +3712,98 @@ export interface operations {
             };
         };
     };
+    read_measure: {
+        parameters: {
+            query?: {
+                added?: string;
+            };
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureOut"];
+                };
+            };
+        };
+    };
+    save_measure: {
+        parameters: {
+            query?: {
+                added?: string;
+            };
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveMeasure"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compare_methods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedNeed"][];
+                };
+            };
+        };
+    };
     enter_morning: {
         parameters: {
             query?: never;
@@ -2375,6 +3835,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    override_verdict: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OverrideIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverrideOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_respond: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RespondOut"];
                 };
             };
         };
@@ -2568,6 +4085,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Revision"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_tryouts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryOut"];
+                };
+            };
+        };
+    };
+    save_tryouts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveTryouts"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryOut"];
                 };
             };
             /** @description Conflict */

@@ -2,12 +2,11 @@
 import { Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import type { ReasonCard } from '@/ui/ReasonPanel.vue'
 import VerdictMark from '@/ui/VerdictMark.vue'
 
 /** Everything that is not offered, with its reason; searched by name. */
 const props = defineProps<{ leftOut: Schemas['LeftOutDrill'][] }>()
-const emit = defineEmits<{ explain: [title: string, reasons: ReasonCard[]] }>()
+const emit = defineEmits<{ explain: [drill: Schemas['LeftOutDrill']] }>()
 const search = ref('')
 const open = ref(false)
 const found = computed(() => {
@@ -28,7 +27,7 @@ const refused = computed(() => props.leftOut.filter((o) => o.rule === 'excluded'
       <Input v-model:value="search" placeholder="find a drill by name" aria-label="Find a left-out drill by name" />
       <ul>
         <li v-for="o in found" :key="o.drill + o.side">
-          <button type="button" @click="emit('explain', o.title, [{ rule: o.rule, text: o.reason }, ...o.reasons])">
+          <button type="button" @click="emit('explain', o)">
             <VerdictMark :verdict="o.verdict" />
             <span><strong>{{ o.title }}</strong> <span class="small quiet">{{ o.side === 'both' ? '' : o.side }}</span><br /><span class="small">{{ o.reason }}</span></span>
           </button>

@@ -21,7 +21,7 @@ const found = computed(() => {
 })
 
 function add(factor: string): void {
-  emit('update:modelValue', [...props.modelValue, { factor, side: '', since: null }])
+  emit('update:modelValue', [...props.modelValue, { factor, side: '', since: null, trimester: null, region: '', parameters: {} }])
   search.value = ''
 }
 
@@ -51,6 +51,20 @@ function remove(index: number): void {
           <Input type="date" :value="f.since ?? ''" style="width: 10rem" @change="(e: Event) => change(index, { since: (e.target as HTMLInputElement).value || null })" />
         </label>
       </div>
+      <div class="line params">
+        <ChoiceRow v-if="byId.get(f.factor)?.asks === 'trimester'" :model-value="f.trimester ? String(f.trimester) : ''" label="Trimester; not known counts as the strictest"
+          :options="[{ value: '1', text: 'first' }, { value: '2', text: 'second' }, { value: '3', text: 'third' }]"
+          @update:model-value="(v) => change(index, { trimester: v ? Number(v) : null })" />
+        <label v-if="byId.get(f.factor)?.asks === 'region'" class="small">region; not known counts as all
+          <select :value="f.region" @change="change(index, { region: ($event.target as HTMLSelectElement).value })">
+            <option value="">not known</option>
+            <option v-for="r in options?.regions ?? []" :key="r" :value="r">{{ r.replaceAll('-', ' ') }}</option>
+          </select>
+        </label>
+        <ChoiceRow v-for="(answers, name) in byId.get(f.factor)?.parameters ?? {}" :key="name" :model-value="f.parameters[name] ?? ''" :label="`${String(name).replaceAll('-', ' ')}; not known counts as the strictest`"
+          :options="answers.map((a) => ({ value: a, text: a.replaceAll('-', ' ') }))"
+          @update:model-value="(v) => change(index, { parameters: v ? { ...f.parameters, [name]: v } : Object.fromEntries(Object.entries(f.parameters).filter(([k]) => k !== name)) })" />
+      </div>
       <FieldNote :text="fields[`factors.${index}`] ?? fields[`factors.${index}.since`]" />
       <p v-if="byId.get(f.factor)?.note" class="small quiet">{{ byId.get(f.factor)?.note }}</p>
     </div>
@@ -66,6 +80,8 @@ function remove(index: number): void {
 h2 { font-size: 1.02rem; }
 .factor { border-left: 3px solid var(--river); padding-left: 0.7rem; display: grid; gap: 0.2rem; }
 .line { display: flex; gap: 0.6rem; align-items: center; justify-content: space-between; flex-wrap: wrap; }
+.params { justify-content: start; }
+select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); display: block; }
 .found { display: flex; flex-wrap: wrap; gap: 0.3rem; }
 .found button { border: 1px dashed var(--line-strong); background: none; border-radius: var(--corner); min-height: 44px; padding: 0 0.7rem; font: inherit; font-size: 0.9rem; cursor: pointer; }
 .found button:hover { background: var(--river-soft); }

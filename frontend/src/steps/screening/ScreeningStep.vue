@@ -4,6 +4,7 @@ import { clinic, outcome, type Schemas } from '@/api/client'
 import { usePanelKeys } from '@/app/keys'
 import { useSession } from '@/app/session'
 import { useVisit } from '@/app/useVisit'
+import CarriedNote from '@/ui/CarriedNote.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
 import KeyHelp from '@/ui/KeyHelp.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -11,11 +12,12 @@ import SaveState from '@/ui/SaveState.vue'
 import { useDraft } from '@/ui/useDraft'
 import EffectList from './EffectList.vue'
 import FactorList from './FactorList.vue'
+import LimitList from './LimitList.vue'
 import OutcomeBox from './OutcomeBox.vue'
 import { bands, questionsOf, unanswered, type Answers, type Band, type Question } from './questions'
 
 type Screening = Schemas['ScreeningOut']
-interface Draft { answers: Answers; factors: Schemas['FactorIn'][] }
+interface Draft { answers: Answers; factors: Schemas['FactorIn'][]; limits: Schemas['LimitIn'][] }
 
 const { visit, frame, refresh } = useVisit()
 const session = useSession()
@@ -25,7 +27,7 @@ const panel = ref<HTMLElement | null>(null)
 
 function adopt(found: Screening): Draft {
   view.value = found
-  return { answers: { ...found.answers }, factors: found.factors.map(({ factor, side, since }) => ({ factor, side: side as '' | 'left', since })) }
+  return { answers: { ...found.answers }, factors: found.factors.map(({ factor, side, since, trimester, region, parameters }) => ({ factor, side: side as '' | 'left', since, trimester, region, parameters })), limits: found.limits }
 }
 
 const draft = useDraft<Draft>({
@@ -112,6 +114,7 @@ const missing = (band: Band, questions: Question[]) => unanswered(questions, ans
       <SaveState :state="draft.state.value" :at="draft.at.value" />
       <button v-if="toConfirm && session.may('confirm-screen')" class="act" @click="confirm">Confirm {{ toConfirm }} entered by an assistant</button>
     </div>
+    <CarriedNote :from="view.carried_from" :left-open="frame.last_time?.left_open" />
     <ConflictBox v-if="draft.state.value === 'conflict'" :problem="draft.problem.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" />
     <ProblemNote v-else-if="draft.state.value === 'refused'" :problem="draft.problem.value" />
     <div class="grid">
@@ -144,6 +147,7 @@ const missing = (band: Band, questions: Question[]) => unanswered(questions, ans
       <div class="side">
         <OutcomeBox :view="view" :frame="frame" @cleared="cleared" />
         <FactorList v-if="draft.value.value" v-model="draft.value.value.factors" :view="view" :fields="draft.fields.value" />
+        <LimitList v-if="draft.value.value" v-model="draft.value.value.limits" :fields="draft.fields.value" />
         <EffectList :effects="view.effects" :version="frame.knowledge_version" />
       </div>
     </div>

@@ -1,0 +1,72 @@
+"""Measure and Try."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Router
+
+from easepath.api.auth import staff
+from easepath.api.routers.story import revision_of
+from easepath.api.schemas.common import Problem
+from easepath.api.schemas.measure import MeasureOut, SaveMeasure
+from easepath.api.schemas.tryout import SaveTryouts, TryOut
+from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
+from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryouts
+from easepath.clinic.models import User
+from easepath.clinic.selectors.access import get_visit
+from easepath.clinic.selectors.measure import measure_view
+from easepath.clinic.selectors.tryout import tryout_view
+
+router = Router(tags=["measure"])
+
+
+@router.get("/visits/{visit}/measure", response=MeasureOut, operation_id="read_measure")
+def read_measure(request: HttpRequest, visit: int, added: str = "") -> dict[str, Any]:
+    """The bench; `added` names further measures, joined by commas."""
+    return _measure(staff(request), visit, added)
+
+
+@router.put(
+    "/visits/{visit}/measure", response={200: MeasureOut, 409: Problem, 422: Problem}, operation_id="save_measure"
+)
+def put_measure(request: HttpRequest, visit: int, payload: SaveMeasure, added: str = "") -> dict[str, Any]:
+    """Save readings, observations and goals; returns what they now tell."""
+    measuring = Measuring(
+        tuple(SittingEntry(s.measure, s.side, tuple(s.trials), s.state, s.instrument) for s in payload.sittings),
+        tuple(payload.observed),
+        tuple(GoalEntry(g.measure, g.side, g.value) for g in payload.goals),
+    )
+    save_measure(staff(request), get_visit(staff(request), visit), payload.revision, measuring)
+    return _measure(staff(request), visit, added)
+
+
+def _measure(user: User, visit: int, added: str) -> dict[str, Any]:
+    found = get_visit(user, visit)
+    return measure_view(found, filter(None, added.split(","))) | {"revision": revision_of(found, "measure")}
+
+
+@router.get("/visits/{visit}/tryouts", response=TryOut, operation_id="read_tryouts")
+def read_tryouts(request: HttpRequest, visit: int) -> dict[str, Any]:
+    """Drills to try, and what was tried."""
+    return _tryouts(staff(request), visit)
+
+
+@router.put("/visits/{visit}/tryouts", response={200: TryOut, 409: Problem, 422: Problem}, operation_id="save_tryouts")
+def put_tryouts(request: HttpRequest, visit: int, payload: SaveTryouts) -> dict[str, Any]:
+    """Save what was tried; returns the gains."""
+    rows = tuple(
+        TryoutEntry(
+            t.drill, t.side, t.measure, tuple(t.before), tuple(t.after), t.symptom, tuple(t.faults), t.brought_back
+        )
+        for t in payload.tryouts
+    )
+    found = get_visit(staff(request), visit)
+    save_tryouts(staff(request), found, payload.revision, Trying(rows, payload.test_movement))
+    return _tryouts(staff(request), visit)
+
+
+def _tryouts(user: User, visit: int) -> dict[str, Any]:
+    found = get_visit(user, visit)
+    return tryout_view(found) | {"revision": revision_of(found, "tryout")}

@@ -1,0 +1,57 @@
+"""Override a verdict with a reason, or take an override back."""
+
+from __future__ import annotations
+
+from django.db import transaction
+
+from easepath.clinic import clock, models
+from easepath.clinic.actions.base import record
+from easepath.clinic.errors import FieldError, NotAllowedError, RefusedError
+from easepath.clinic.facts import assess
+from easepath.clinic.policies import may, require
+from easepath.core.knowledge import shipped_library
+from easepath.core.screening.overrides import may_be_overridden
+
+
+def override_verdict(actor: models.User, visit: models.Visit, *, drill: str, side: str, reason: str) -> models.Override:
+    """Make the verdict of a drill on a side milder; a refusal needs a lead, some rules nobody overrides."""
+    complaint = visit.complaint
+    require(actor, "override", complaint.client.clinic)
+    found = shipped_library().drills.get(drill)
+    fields = {}
+    if found is None:
+        fields["drill"] = f"there is no drill {drill!r}"
+    elif side not in (("both",) if found.sides == "both" else ("left", "right")):
+        fields["side"] = "is both" if found.sides == "both" else "is left or right"
+    if not reason.strip():
+        fields["reason"] = "say why, so that it can be explained later"
+    if fields or found is None:
+        raise FieldError(fields)
+    assessment = assess(complaint, clock.today_of(complaint))
+    verdict = assessment.screen.drills[drill][side]  # type: ignore[index]
+    lead = may(actor, "override-exclude")
+    refused = may_be_overridden(verdict, by_lead=lead)
+    if refused is not None and refused.rule == "override-needs-lead":
+        raise NotAllowedError("override-exclude")
+    if refused is not None:
+        raise RefusedError("this verdict is not overridden", [refused.text(assessment.library)])
+    with transaction.atomic():
+        row = models.Override.objects.create(
+            complaint=complaint, drill=drill, side=side, was=verdict.verdict.word, reason=reason.strip(), by_lead=lead,
+            recorded_by=actor, recorded_at=clock.now(),
+        )  # fmt: skip
+        why = [r.text(assessment.library) for r in verdict.reasons]
+        details = {"drill": drill, "side": side, "was": row.was, "reason": row.reason, "rules": why}
+        record("override", complaint, actor, details)
+    return row
+
+
+def withdraw_override(actor: models.User, override: models.Override) -> models.Override:
+    """Take an override back; the rule holds again from now on."""
+    require(actor, "override", override.complaint.client.clinic)
+    with transaction.atomic():
+        if override.withdrawn_at is None:
+            override.withdrawn_at = clock.now()
+            override.save()
+            record("withdraw-override", override.complaint, actor, {"drill": override.drill, "side": override.side})
+    return override

@@ -1,0 +1,139 @@
+"""Save the drills tried in the room: the re-test before and after, what was felt, the faults that were seen."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, dataclass
+from typing import Any
+
+from django.db import transaction
+
+from easepath.clinic import clock, models
+from easepath.clinic.actions.base import record, take_revision
+from easepath.clinic.errors import FieldError, RefusedError
+from easepath.clinic.facts import assess
+from easepath.clinic.policies import may, require
+from easepath.core.knowledge import shipped_library
+from easepath.core.vocabulary import SYMPTOMS
+
+
+@dataclass(frozen=True)
+class TryoutEntry:
+    """One drill done in the room; readings in the unit of its re-test."""
+
+    drill: str
+    side: str
+    measure: str = ""
+    before: tuple[float, ...] = ()
+    after: tuple[float, ...] = ()
+    symptom: str = ""
+    faults: tuple[str, ...] = ()
+    brought_back: bool = False
+
+
+@dataclass(frozen=True)
+class Trying:
+    """Everything the Try step of one visit holds, and the client's own test movement."""
+
+    tryouts: tuple[TryoutEntry, ...]
+    test_movement: str = ""
+
+    @classmethod
+    def of(cls, visit: models.Visit) -> Trying:
+        """The step as it stands in the rows."""
+        rows = visit.tryouts.order_by("position")
+        return cls(
+            tuple(
+                TryoutEntry(
+                    r.drill, r.side, r.measure, tuple(r.before), tuple(r.after), r.symptom, tuple(r.faults),
+                    r.brought_back,
+                )
+                for r in rows
+            ),
+            visit.complaint.test_movement,
+        )  # fmt: skip
+
+    def as_data(self) -> dict[str, Any]:
+        """Plain data for a conflict message."""
+        lists = ("before", "after", "faults")
+        rows = [{k: list(v) if k in lists else v for k, v in asdict(one).items()} for one in self.tryouts]
+        return {"tryouts": rows, "test_movement": self.test_movement}
+
+
+def save_tryouts(actor: models.User, visit: models.Visit, revision: int, trying: Trying) -> int:
+    """Save the whole step on the revision it was made on; a drill the screen refuses is not tried either."""
+    complaint = visit.complaint
+    require(actor, "measure", complaint.client.clinic)
+    _check(trying)
+    with transaction.atomic():
+        before = Trying.of(visit)
+        _refuse(visit, before, trying)
+        if not may(actor, "compose") and _brought_back(trying) - _brought_back(before):
+            raise FieldError({"tryouts": "only a clinician or a lead brings a dropped drill back"})
+        draft = take_revision(visit, "tryout", revision, actor, before.as_data, trying.as_data())
+        visit.tryouts.all().delete()
+        models.Tryout.objects.bulk_create(
+            models.Tryout(
+                complaint=complaint, visit=visit, position=position, entered_by=actor, entered_at=clock.now(),
+                **{k: list(v) if isinstance(v, tuple) else v for k, v in asdict(one).items()},
+            )
+            for position, one in enumerate(trying.tryouts)
+        )  # fmt: skip
+        complaint.test_movement = trying.test_movement.strip()
+        complaint.save(update_fields=["test_movement"])
+        record("save-tryouts", complaint, actor, {"visit": visit.number, **trying.as_data()})
+    return draft.revision
+
+
+def _brought_back(trying: Trying) -> set[tuple[str, str]]:
+    return {(one.drill, one.side) for one in trying.tryouts if one.brought_back}
+
+
+def _check(trying: Trying) -> None:
+    library, fields = shipped_library(), {}
+    for index, one in enumerate(trying.tryouts):
+        path, drill = f"tryouts.{index}", library.drills.get(one.drill)
+        if drill is None:
+            fields[f"{path}.drill"] = f"there is no drill {one.drill!r}"
+            continue
+        if one.side not in (("both",) if drill.sides == "both" else ("left", "right")):
+            fields[f"{path}.side"] = "is left or right" if drill.sides == "each" else "is both"
+        if one.symptom and one.symptom not in SYMPTOMS:
+            fields[f"{path}.symptom"] = f"{one.symptom!r} is not a symptom this product knows"
+        coaching = library.coaching.get(one.drill)
+        strange = [fault for fault in one.faults if coaching is None or fault not in coaching.faults]
+        if strange:
+            fields[f"{path}.faults"] = f"{', '.join(map(repr, strange))} is not a fault of this drill"
+        fields |= _reading_faults(path, one)
+    if len({(one.drill, one.side) for one in trying.tryouts}) != len(trying.tryouts):
+        fields["tryouts"] = "the same drill stands twice on a side"
+    if fields:
+        raise FieldError(fields)
+
+
+def _reading_faults(path: str, one: TryoutEntry) -> dict[str, str]:
+    measure = shipped_library().measures.get(one.measure)
+    if measure is None:
+        wrong = bool(one.measure or one.before or one.after)
+        return {f"{path}.measure": "say what is tested before and after"} if wrong else {}
+    low, high = measure.valid
+    return {
+        f"{path}.{name}": f"{value:g} {measure.unit} is not possible: {low:g} to {high:g}"
+        for name, values in (("before", one.before), ("after", one.after))
+        for value in values
+        if not low <= value <= high
+    }
+
+
+def _refuse(visit: models.Visit, before: Trying, trying: Trying) -> None:
+    """A drill that is excluded or infeasible for this client is not newly tried."""
+    assessment = assess(visit.complaint, clock.today_of(visit.complaint))
+    tried = {(one.drill, one.side) for one in before.tryouts}
+    reasons = []
+    for one in trying.tryouts:
+        if (one.drill, one.side) in tried:
+            continue
+        reason = assessment.matcher.closed.get((one.drill, one.side))  # type: ignore[arg-type]
+        if reason is not None and reason.rule in ("excluded", "strain-first-days", "stage-blocks"):
+            reasons.append(f"{assessment.library.drills[one.drill].name}: {reason.text(assessment.library)}")
+    if reasons:
+        raise RefusedError("the rules refuse this drill", reasons)

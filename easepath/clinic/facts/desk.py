@@ -1,0 +1,32 @@
+"""The desk plan of a complaint: the drills of a session over the breaks of the client's working day."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Any
+
+from easepath.clinic import models
+from easepath.clinic.facts.assessment import Assessment
+from easepath.core.compose import Session
+from easepath.core.compose.desk import desk_plan
+
+DEFAULT_HOURS = {"start": 9 * 60, "end": 17 * 60, "every": 90}
+
+
+def desk_of(assessment: Assessment, session: Session, complaint: models.Complaint) -> dict[str, Any] | None:
+    """Hours (minutes of the day), breaks, and what does not fit; None where the condition asks for no desk plan."""
+    profile = assessment.screen.profile
+    if profile is None or profile.method != "desk-break":
+        return None
+    hours = complaint.work_hours or DEFAULT_HOURS
+    start, end = (dt.time(*divmod(hours[name], 60)) for name in ("start", "end"))
+    plan = desk_plan(session.drills, start, end, hours["every"])
+    names = {item.drill.id: item.drill.name for item in session.drills}
+    return {
+        **hours,
+        "breaks": [
+            {"at": f"{one.at:%H:%M}", "drills": [{"title": names[d.drill], "side": d.side} for d in one.drills]}
+            for one in plan.breaks
+        ],
+        "left_over": [f"{names[d.drill]}, {d.side}" for d in plan.left_over],
+    }

@@ -1,0 +1,62 @@
+"""A clinician's own choices as the screens show them: overrides in force, and needs under several methods."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from easepath.clinic import clock, models
+from easepath.clinic.facts import Assessment, assess
+from easepath.clinic.selectors.titles import title_of
+from easepath.core.compose.comparison import compare_methods
+from easepath.core.compose.prescription import prescribe
+from easepath.core.dose.words import dose_words
+from easepath.core.knowledge import shipped_library
+
+MOST_NEEDS = 8
+
+
+def override_line(row: models.Override) -> dict[str, Any]:
+    """One override: what, by whom, when and why."""
+    library = shipped_library()
+    wording = library.wording.get(row.drill)
+    return {
+        "id": row.pk, "drill": row.drill, "title": wording.title if wording else library.drills[row.drill].name,
+        "side": row.side, "was": row.was, "reason": row.reason, "by": row.recorded_by.name,
+        "date": str(row.recorded_at.date()),
+    }  # fmt: skip
+
+
+def choices_view(visit: models.Visit) -> dict[str, Any]:
+    """Every choice by hand that binds the match and the session."""
+    complaint = visit.complaint
+    return {
+        "methods": complaint.methods, "needs_set": complaint.needs_set, "pinned": complaint.pinned,
+        "barred": complaint.barred, "work_hours": complaint.work_hours,
+        "overrides": [override_line(row) for row in complaint.overrides.all() if row.withdrawn_at is None],
+        "revision": next((s.revision for s in visit.steps.all() if s.step == "choices"), 0),
+    }  # fmt: skip
+
+
+def compared_methods(visit: models.Visit) -> list[dict[str, Any]]:
+    """The heaviest needs, each under every method in which a ranked drill meets it."""
+    assessment = assess(visit.complaint, clock.today_of(visit.complaint))
+    found = [
+        {"need": need, "methods": _methods(assessment, visit.complaint, need)}
+        for need in list(assessment.matcher.needs.weights)[:MOST_NEEDS]
+    ]
+    return [row for row in found if row["methods"]]
+
+
+def _methods(assessment: Assessment, complaint: models.Complaint, need: str) -> list[dict[str, Any]]:
+    library, matcher = assessment.library, assessment.matcher
+    rows = []
+    for one in compare_methods(matcher, need):
+        item = prescribe(matcher, library.drills[one.drill], method=one.method)
+        words = dose_words(item.sides[0].dose, one.method) if item else ""
+        rows.append({
+            "method": one.method, "name": library.methods[one.method].name, "drill": title_of(assessment, one.drill),
+            "words": words, "seconds": one.seconds, "weekly_seconds": round(one.tension_per_week),
+            "pain_rule": one.pain_rule, "progresses": list(one.progresses),
+            "reason": library.methods[one.method].reason or "", "chosen": complaint.methods.get(need) == one.method,
+        })  # fmt: skip
+    return rows

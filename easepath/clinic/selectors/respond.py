@@ -1,0 +1,54 @@
+"""What Respond shows: the response of every drill and session, what was allowed, and which mornings are unknown."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from easepath.clinic import clock, models
+from easepath.clinic.facts import assess, current_version
+from easepath.clinic.selectors.caseload import response_line
+from easepath.clinic.selectors.home_sheet import mornings_open
+from easepath.clinic.selectors.sessions import session_lines
+from easepath.clinic.selectors.titles import title_of
+from easepath.core.adjust.view import Context
+
+MOST_SESSIONS = 14
+
+
+def respond_view(visit: models.Visit) -> dict[str, Any]:
+    """Per drill its line of responses with the last reason, per session the whole, the newest first."""
+    complaint = visit.complaint
+    assessment = assess(complaint, clock.today_of(complaint))
+    context = Context(assessment.matcher)
+    version = current_version(complaint)
+    drills = []
+    for planned in assessment.screen.situation.plan.drills:
+        for view in context.views(planned):
+            entries = view.all_sessions[-MOST_SESSIONS:]
+            method = view.method
+            drills.append({
+                "drill": view.drill.id, "title": title_of(assessment, view.drill.id), "side": view.key,
+                "method": method.name, "pain_rule": method.pain_rule, "limit": context.responder.limit(method),
+                "since": None if planned.since is None else str(planned.since),
+                "ripples": [
+                    {"date": str(e.date), "kind": context.response(e).kind, "morning": e.next} for e in entries
+                ],
+                "why": context.response(entries[-1]).reason.text(assessment.library) if entries else "",
+                "counted": len(view.sessions),
+            })  # fmt: skip
+    return {
+        "version": version.number if version else None,
+        "drills": drills,
+        "sessions": session_lines(assessment, complaint),
+        "ripples": response_line(assessment, complaint, most=MOST_SESSIONS),
+        "adherence": context.adherence,
+        "mornings_open": mornings_open(complaint),
+        "today": str(clock.today_of(complaint)),
+        "planned": [] if version is None else [
+            {
+                "drill": row.drill, "title": row.prescription["title"], "side": row.side,
+                "felt": row.prescription["felt_sites"],
+            }
+            for row in version.drills.all()
+        ],
+    }  # fmt: skip

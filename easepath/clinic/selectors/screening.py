@@ -1,0 +1,126 @@
+"""What Screen shows: questions, factors, and what they do to the library."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from easepath.clinic import clock, models
+from easepath.clinic.facts import Assessment, assess
+from easepath.core.knowledge.models import RedFlag
+from easepath.core.reasons import Reason
+from easepath.core.vocabulary import Verdict
+
+ACTION_ORDER = ("emergency", "same-day", "within-days", "discuss")
+
+
+def screening_view(visit: models.Visit) -> dict[str, Any]:
+    """The questions of this client's regions, gravest first, with their answers, factors, and the live effect."""
+    assessment = assess(visit.complaint, clock.today_of(visit.complaint))
+    screen, library = assessment.screen, assessment.library
+    answers = {a.word: a for a in visit.complaint.answers.all()}
+    shown = [*(entry.flag for entry in screen.flags.asked), *screen.flags.ruled_out]
+    shown.sort(key=lambda flag: ACTION_ORDER.index(flag.action))
+    raised = {flag.id: flag for flag in screen.flags.raised}
+    cleared = {c.flag: c for c in visit.complaint.clearances.all()}
+    return {
+        "groups": [_group(assessment, flag, answers, raised.get(flag.id)) for flag in shown],
+        "answers": {word: answer.value for word, answer in answers.items()},
+        "profile_questions": [
+            _question(word, library.answers[word].text if word in library.answers else word, answers)
+            for word in (*(screen.profile.ask_first if screen.profile else ()), *_falls(assessment))
+            if word not in library.measures
+        ],
+        "unanswered": list(screen.flags.unanswered),
+        "raised": [
+            {
+                "id": flag.id, "action": flag.action, "blocks": flag.blocks, "why": flag.reason.text(library),
+                "note": library.red_flags[flag.id].note or "", "positive": list(flag.reason.facts.get("positive", [])),
+            }
+            for flag in screen.flags.raised
+        ],
+        "cleared": [
+            {
+                "flag": c.flag, "doctor": c.doctor, "date": str(c.date), "reason": c.reason,
+                "recorded_by": c.recorded_by.name,
+            }
+            for c in cleared.values()
+        ],
+        "factors": [
+            {
+                "factor": row.factor, "name": library.factors[row.factor].name, "side": row.side,
+                "since": None if row.since is None else str(row.since), "to_confirm": row.to_confirm,
+                "trimester": row.trimester, "region": row.region, "parameters": row.parameters,
+                "note": library.factors[row.factor].note or "",
+            }
+            for row in visit.complaint.client.factors.all() if row.withdrawn_at is None
+        ],
+        "assumed": [
+            {"factor": f.id, "name": library.factors[f.id].name, "side": f.side or "both"}
+            for f in screen.factors if f.assumed
+        ],
+        "limits": [
+            {"movement": row.movement, "side": row.side, "degrees": row.degrees, "by": row.by}
+            for row in visit.complaint.client.limits.all()
+        ],
+        "ask_factors": list(screen.profile.ask_factors if screen.profile else ()),
+        "effects": effect_groups(assessment),
+    }  # fmt: skip
+
+
+def _falls(assessment: Assessment) -> tuple[str, ...]:
+    situation = assessment.screen.situation
+    asked = (situation.client.age or 0) >= 75 or "no-floor" in assessment.screen.factor_ids
+    return ("falls-risk",) if asked else ()
+
+
+def _group(assessment: Assessment, flag: RedFlag, answers: dict[str, models.Answer], raised: Any) -> dict[str, Any]:
+    library = assessment.library
+    context = None
+    if flag.only_if is not None:
+        context = _question(flag.only_if, library.answers[flag.only_if].text, answers)
+    shown = flag.only_if is None or (context is not None and context["value"] is True)
+    words = dict.fromkeys((*flag.items, *flag.all_of)) if shown else {}
+    return {
+        "id": flag.id,
+        "action": flag.action,
+        "private": flag.private,
+        "raised": raised is not None,
+        "context": context,
+        "questions": [_question(word, library.flag_items[word], answers) for word in words],
+    }
+
+
+def _question(word: str, text: str, answers: dict[str, models.Answer]) -> dict[str, Any]:
+    answer = answers.get(word)
+    return {
+        "word": word,
+        "text": text[:1].upper() + text[1:],
+        "value": None if answer is None else answer.value,
+        "to_confirm": answer is not None and answer.to_confirm,
+    }
+
+
+def effect_groups(assessment: Assessment) -> list[dict[str, Any]]:
+    """What the screen does to the library, grouped by the reason that does it: how many, and which."""
+    affected = assessment.screen.situation.complaint.affected
+    groups: dict[tuple[str, int], dict[str, str]] = {}
+    for drill_id, by_side in assessment.screen.drills.items():
+        for side, verdict in by_side.items():
+            if side != "both" and side not in affected:
+                continue
+            for reason in verdict.reasons:
+                if reason.verdict > Verdict.CLEAR and reason.rule not in ("other-method",):
+                    name = assessment.library.drills[drill_id].name
+                    groups.setdefault((_short(assessment, reason), reason.verdict), {})[drill_id] = name
+    ordered = sorted(groups.items(), key=lambda item: (-item[0][1], -len(item[1]), item[0][0]))
+    return [
+        {"verdict": Verdict(grade).word, "why": why, "count": len(names), "drills": sorted(names.values())}
+        for (why, grade), names in ordered
+    ]
+
+
+def _short(assessment: Assessment, reason: Reason) -> str:
+    """The reason in words that many drills share."""
+    if reason.rule == "range-measure-first":
+        return f"{reason.facts['movement']} {reason.facts['side']} is not measured: measure first"
+    return reason.text(assessment.library)

@@ -1,0 +1,57 @@
+"""Versions and sessions as Home and Respond show them."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from easepath.clinic import clock, models
+from easepath.clinic.facts import Assessment, assess
+from easepath.clinic.facts.home import effective_sessions, latest_morning
+from easepath.clinic.selectors.caseload import response_line
+from easepath.clinic.selectors.titles import title_of
+from easepath.core.adjust.view import Context
+
+
+def home_view(visit: models.Visit) -> dict[str, Any]:
+    """Versions, living links, and the sessions with their response."""
+    complaint = visit.complaint
+    assessment = assess(complaint, clock.today_of(complaint))
+    return {
+        "versions": [version_line(v) for v in complaint.versions.all()],
+        "links_alive": complaint.links.filter(revoked_at=None).count(),
+        "sessions": session_lines(assessment, complaint),
+        "ripples": response_line(assessment, complaint, most=14),
+    }
+
+
+def version_line(version: models.PlanVersion) -> dict[str, Any]:
+    """One version in a line: when, by whom, what changed."""
+    return {
+        "id": version.pk, "number": version.number, "date": str(version.start), "by": version.handed_over_by.name,
+        "stage": version.stage, "drills": version.drills.count(), "seconds": version.seconds,
+        "difference": version.difference, "knowledge_version": version.knowledge_version,
+    }  # fmt: skip
+
+
+def session_lines(assessment: Assessment, complaint: models.Complaint) -> list[dict[str, Any]]:
+    """Every session with its drills, the class of each and why; the newest first."""
+    context = Context(assessment.matcher)
+    entries = {(e.date, e.drill): e for e in assessment.screen.situation.log_by_date}
+    lines = []
+    for session in reversed(effective_sessions(complaint)):
+        morning = latest_morning(session)
+        drills = []
+        for row in session.drills.all():
+            response = context.response(entries[session.date, row.drill])
+            drills.append({
+                "drill": row.drill, "title": title_of(assessment, row.drill), "side": row.side,
+                "done_pct": row.done_pct, "during": row.during, "symptom": row.symptom,
+                "felt": row.felt, "kind": response.kind,
+                "why": response.reason.text(assessment.library),
+            })  # fmt: skip
+        lines.append({
+            "id": str(session.pk), "date": str(session.date), "version": session.version.number,
+            "before": session.before, "after": session.after, "morning": None if morning is None else morning.pain,
+            "unusual": "none" if morning is None else morning.unusual, "drills": drills, "note": session.note,
+        })  # fmt: skip
+    return lines

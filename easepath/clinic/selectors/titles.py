@@ -1,0 +1,11 @@
+"""How a drill is called on every screen."""
+
+from __future__ import annotations
+
+from easepath.clinic.facts import Assessment
+
+
+def title_of(assessment: Assessment, drill: str) -> str:
+    """The client's title of a drill, else its name in the knowledge."""
+    wording = assessment.library.wording.get(drill)
+    return wording.title if wording else assessment.library.drills[drill].name

@@ -1,0 +1,72 @@
+"""What Try shows: drills worth trying, what each did in the room, and the gain against its error."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from easepath.clinic import clock, models
+from easepath.clinic.actions.save_tryouts import Trying
+from easepath.clinic.facts import Assessment, assess
+from easepath.clinic.selectors.titles import title_of
+from easepath.core.knowledge.models import Drill
+from easepath.core.match.relief import dropped_drills
+from easepath.core.tryout import gain_of
+from easepath.core.vocabulary import SYMPTOMS
+
+
+def tryout_view(visit: models.Visit) -> dict[str, Any]:
+    """The drills of the draft and the ranking to pick from, the re-tests on offer, and every try-out so far."""
+    complaint = visit.complaint
+    assessment = assess(complaint, clock.today_of(complaint))
+    library, profile = assessment.library, assessment.screen.profile
+    dropped = dropped_drills(library, assessment.screen.situation)
+    retests = dict.fromkeys(
+        (*(profile.retest if profile else ()), *(row.measure for row in assessment.screen.measured.rows.values()),
+         "pain-movement")
+    )  # fmt: skip
+    rows = Trying.of(visit)
+    return {
+        "choices": _choices(visit, assessment),
+        "retests": [
+            {
+                "id": m, "name": library.measures[m].name, "unit": library.measures[m].unit,
+                "sided": library.measures[m].both_sides,
+            }
+            for m in retests
+        ],
+        "symptoms": list(SYMPTOMS),
+        "step": rows.as_data(),
+        "tried": [_tried(assessment, library.drills[one.drill], one, one.drill in dropped) for one in rows.tryouts],
+        "earlier": [
+            {"drill": row.drill, "title": title_of(assessment, row.drill), "side": row.side, "visit": row.visit.number}
+            for row in complaint.tryouts.exclude(visit=visit).select_related("visit")
+        ],
+    }  # fmt: skip
+
+
+def _choices(visit: models.Visit, assessment: Assessment) -> list[dict[str, Any]]:
+    """Ticked drills first, then the ranking on the affected side."""
+    affected = assessment.screen.situation.complaint.affected
+    ticked = [row.drill for row in visit.draft_drills.all()]
+    ranked = [c.drill.id for c in assessment.matcher.result.ranked if c.side == "both" or c.side in affected]
+    return [
+        {
+            "drill": drill, "title": title_of(assessment, drill), "ticked": drill in ticked,
+            "sides": ["both"] if assessment.library.drills[drill].sides == "both" else ["left", "right"],
+        }
+        for drill in dict.fromkeys((*ticked, *ranked))
+    ]  # fmt: skip
+
+
+def _tried(assessment: Assessment, drill: Drill, one: Any, dropped: bool) -> dict[str, Any]:
+    library = assessment.library
+    coaching = library.coaching.get(drill.id)
+    gain = gain_of(library, assessment.screen.situation.client.years, one.measure, one.before, one.after)
+    return {
+        "drill": drill.id, "title": title_of(assessment, drill.id), "side": one.side,
+        "faults": [{"id": f, "cue": cue} for f, cue in (coaching.faults.items() if coaching else ())],
+        "setup": coaching.setup if coaching and coaching.setup else "",
+        "lighter": list(coaching.lighter) if coaching else [], "deeper": list(coaching.deeper) if coaching else [],
+        "felt": drill.felt, "dropped": dropped,
+        "gain": None if gain is None else {"amount": round(gain.amount, 2), "error": gain.error, "kind": gain.kind},
+    }  # fmt: skip

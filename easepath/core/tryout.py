@@ -1,0 +1,33 @@
+"""Try: what a drill changed in the room, against the error of its re-test."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from easepath.core.knowledge.library import Library
+from easepath.core.measure.values import shortfall
+
+
+@dataclass(frozen=True)
+class Gain:
+    """Change in the better direction in the unit of the re-test, its error, and what that means."""
+
+    amount: float
+    error: float
+    kind: Literal["better", "worse", "no real change"]
+
+
+def gain_of(
+    library: Library, age: int | None, measure_id: str | None, before: Sequence[float], after: Sequence[float]
+) -> Gain | None:
+    """The gain of a try-out from the means before and after; None while either is not known."""
+    measure = library.measures.get(measure_id or "")
+    if measure is None or not before or not after:
+        return None
+    amount = shortfall(measure, sum(before) / len(before), sum(after) / len(after))
+    error = measure.mdc_at(age)
+    if round(abs(amount), 6) <= round(error, 6):
+        return Gain(amount, error, "no real change")
+    return Gain(amount, error, "better" if amount > 0 else "worse")

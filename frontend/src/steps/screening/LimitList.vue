@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { computed, reactive } from 'vue'
+import type { Schemas } from '@/api/client'
+import { useOptions } from '@/app/options'
+import ChoiceRow from '@/ui/ChoiceRow.vue'
+import FieldNote from '@/ui/FieldNote.vue'
+
+/** Limits on a movement, as the surgeon's protocol or the clinician sets them; nothing goes past one. */
+const props = defineProps<{ modelValue: Schemas['LimitIn'][]; fields: Record<string, string> }>()
+const emit = defineEmits<{ 'update:modelValue': [value: Schemas['LimitIn'][]] }>()
+const { options } = useOptions()
+const form = reactive({ movement: '', side: '', degrees: '', by: 'surgeon' })
+const fault = computed(() => {
+  if (!form.degrees) return ''
+  const value = Number(form.degrees)
+  return Number.isFinite(value) && value >= -60 && value <= 180 ? '' : 'a limit lies between -60 and 180 degrees'
+})
+const ready = computed(() => form.movement && form.degrees !== '' && !fault.value)
+const words = (one: Schemas['LimitIn']) => `${one.movement.replaceAll('-', ' ')}${one.side && one.side !== 'both' ? `, ${one.side}` : ', both sides'}: not past ${one.degrees}°, ${one.by}`
+
+function add(): void {
+  if (!ready.value) return
+  emit('update:modelValue', [...props.modelValue, { movement: form.movement, side: form.side as '', degrees: Number(form.degrees), by: form.by as 'surgeon' }])
+  form.movement = form.degrees = ''
+}
+</script>
+
+<template>
+  <section class="limits" aria-label="Limits on movements">
+    <h2>Limits</h2>
+    <p v-for="(one, n) in modelValue" :key="n" class="limit"><strong>{{ words(one) }}</strong>
+      <button type="button" class="act plain" :aria-label="`Take out ${words(one)}`" @click="emit('update:modelValue', modelValue.filter((_, i) => i !== n))">take out</button>
+      <FieldNote :text="fields[`limits.${n}.degrees`] ?? fields[`limits.${n}.movement`]" />
+    </p>
+    <form @submit.prevent="add">
+      <label class="small quiet">movement
+        <select v-model="form.movement">
+          <option value="">choose</option>
+          <option v-for="one in options?.movements ?? []" :key="one" :value="one">{{ one.replaceAll('-', ' ') }}</option>
+        </select>
+      </label>
+      <label class="small quiet">degrees <input v-model="form.degrees" inputmode="text" :aria-invalid="!!fault" /></label>
+      <ChoiceRow v-model="form.side" label="side" hide-label :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }]" />
+      <ChoiceRow v-model="form.by" keep label="set by" hide-label :options="[{ value: 'surgeon', text: 'surgeon' }, { value: 'clinician', text: 'clinician' }]" />
+      <button class="act" :disabled="!ready">Add limit</button>
+      <FieldNote :text="fault" />
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.limits { display: grid; gap: 0.3rem; }
+h2 { font-size: 1.02rem; }
+.limit { border-left: 3px solid var(--clay); padding-left: 0.6rem; display: flex; justify-content: space-between; align-items: center; flex-wrap: wrap; }
+form { display: flex; flex-wrap: wrap; gap: 0.4rem; align-items: end; }
+label { display: grid; }
+select, input { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.4rem; }
+select { max-width: 12rem; }
+input { width: 4.5rem; }
+</style>

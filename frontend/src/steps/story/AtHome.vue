@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { Input } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import type { Schemas } from '@/api/client'
+import { useOptions } from '@/app/options'
+import ChoiceRow from '@/ui/ChoiceRow.vue'
+import FieldNote from '@/ui/FieldNote.vue'
+import NumberField from '@/ui/NumberField.vue'
+import BreathTap from './BreathTap.vue'
+
+/** The person and what they really have: time, places, things, and how the session is done. */
+const props = defineProps<{ story: Schemas['StoryFields']; note: (field: string) => string | undefined }>()
+const { options } = useOptions()
+const allThings = ref(false)
+const story = computed(() => props.story)
+const things = computed(() => (options.value?.equipment ?? []).filter((item) => allThings.value || story.value.equipment.includes(item.id)))
+const PLACES = ['floor', 'bed', 'chair', 'desk', 'wall', 'stand']
+
+function toggle(list: 'places' | 'equipment', item: string): void {
+  const now = story.value[list]
+  story.value[list] = now.includes(item) ? now.filter((one) => one !== item) : [...now, item]
+}
+</script>
+
+<template>
+  <div class="home">
+    <div class="col">
+      <label class="label">What they must get back to
+        <Input v-model:value="story.goal_activity" name="goal" :maxlength="200" placeholder="climb the truss again" />
+      </label>
+      <div class="pair">
+        <NumberField v-model="story.minutes" label="Minutes" unit="min" :note="note('minutes')" />
+        <NumberField v-model="story.days_per_week" label="Days a week" :note="note('days_per_week')" />
+        <NumberField v-model="story.per_day" label="Times a day" :note="note('per_day')" />
+        <label class="label">Born on
+          <Input :value="story.birth_date ?? ''" type="date" name="birth_date" @change="(e: Event) => (story.birth_date = (e.target as HTMLInputElement).value || null)" />
+          <FieldNote :text="note('birth_date')" />
+        </label>
+      </div>
+      <BreathTap v-model="story.breath_s" />
+      <ChoiceRow v-model="(story.confidence as string)" label="Confidence in moving" :options="[{ value: 'low', text: 'low: four drills at most' }, { value: 'normal', text: 'normal' }]" />
+      <ChoiceRow v-model="(story.first as string)" keep label="Which side first" :options="[{ value: 'unaffected', text: 'the better side' }, { value: 'affected', text: 'the sore side' }]" />
+      <ChoiceRow v-model="(story.train as string)" keep label="Which sides" :options="[{ value: 'both', text: 'both' }, { value: 'affected', text: 'the sore side only' }]" />
+      <ChoiceRow v-model="(story.phase_order as string)" keep label="Order of a session" :options="[{ value: 'mobility-first', text: 'loosen, then load' }, { value: 'control-first', text: 'load, then loosen' }]" />
+    </div>
+    <div class="col">
+      <fieldset class="set">
+        <legend>Places at home</legend>
+        <div class="chips">
+          <button v-for="place in PLACES" :key="place" type="button" :aria-pressed="story.places.includes(place)" @click="toggle('places', place)">{{ place === 'stand' ? 'room to stand' : place }}</button>
+        </div>
+        <FieldNote :text="note('places')" />
+      </fieldset>
+      <fieldset class="set">
+        <legend>Things at home</legend>
+        <div class="chips">
+          <button v-for="item in things" :key="item.id" type="button" :aria-pressed="story.equipment.includes(item.id)" @click="toggle('equipment', item.id)">{{ item.name.toLowerCase() }}</button>
+          <button type="button" class="more" :aria-expanded="allThings" @click="allThings = !allThings">{{ allThings ? 'fewer' : 'more things' }}</button>
+        </div>
+        <FieldNote :text="note('equipment')" />
+      </fieldset>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.home { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 1.5rem; }
+.col { display: grid; gap: 0.7rem; align-content: start; }
+.label { display: grid; gap: 0.1rem; font-size: 0.9rem; color: var(--ink-2); }
+.pair { display: flex; gap: 0.8rem; flex-wrap: wrap; align-items: start; }
+.set { border: 0; margin: 0; padding: 0; }
+.set legend { padding: 0; font-size: 0.9rem; color: var(--ink-2); }
+.chips { display: flex; flex-wrap: wrap; gap: 0.3rem; max-height: 24rem; overflow-y: auto; }
+.chips button { min-height: 44px; padding: 0 0.7rem; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); font: inherit; cursor: pointer; }
+.chips button[aria-pressed='true'] { background: var(--river-soft); border-color: var(--river); color: var(--river); font-weight: 600; }
+.more { border-style: dashed !important; }
+@media (max-width: 1000px) { .home { grid-template-columns: 1fr; } }
+</style>
