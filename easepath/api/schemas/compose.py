@@ -5,7 +5,7 @@ from __future__ import annotations
 from ninja import Schema
 
 from easepath.api.schemas.common import Named
-from easepath.api.schemas.match import TickedDrill
+from easepath.api.schemas.match import ChoicesOut, TickedDrill
 from easepath.api.schemas.visit import Stretch
 
 
@@ -134,3 +134,6 @@ class ComposeOut(Schema):
     issues_program: bool
     draft: list[TickedDrill]
     stage: int | None
+    stage_fixed: bool
+    choices: ChoicesOut
+    timeline: list[Stretch]

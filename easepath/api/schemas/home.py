@@ -37,6 +37,7 @@ class SessionDrillOut(Schema):
     during: int | None
     symptom: str
     felt: str
+    moved: str
     kind: str
     why: str
 

@@ -53,6 +53,7 @@ class RetestOut(Schema):
     name: str
     unit: str
     sided: bool
+    valid: list[float]
 
 
 class FaultOut(Schema):

@@ -54,6 +54,7 @@ class SheetDrill(Schema):
     stop: list[str]
     easier: str
     harder: str
+    watch: list[str] = []
     equip: list[str]
     verdict: str
     changed: list[str]

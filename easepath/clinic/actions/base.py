@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from easepath.clinic import clock, models
-from easepath.clinic.errors import StaleRevisionError
+from easepath.clinic.errors import RefusedError, StaleRevisionError
 
 
 def record(
@@ -31,6 +31,7 @@ def take_revision(
     yours: dict[str, Any],
 ) -> models.VisitStep:
     """Move a step to its next revision; raises StaleRevisionError when somebody saved in between."""
+    require_open(visit)
     draft, _ = models.VisitStep.objects.select_for_update().get_or_create(visit=visit, step=step)
     if draft.revision != revision:
         by = draft.saved_by.name if draft.saved_by else "somebody"
@@ -40,3 +41,9 @@ def take_revision(
     draft.saved_at = clock.now()
     draft.save()
     return draft
+
+
+def require_open(visit: models.Visit) -> None:
+    """Raise RefusedError on a closed visit: what was said and done in it stays as it was."""
+    if visit.closed_at is not None:
+        raise RefusedError("this visit is closed", ["open the next visit; it starts from what this one left"])

@@ -21,7 +21,11 @@ def desk_of(assessment: Assessment, session: Session, complaint: models.Complain
     hours = complaint.work_hours or DEFAULT_HOURS
     start, end = (dt.time(*divmod(hours[name], 60)) for name in ("start", "end"))
     plan = desk_plan(session.drills, start, end, hours["every"])
-    names = {item.drill.id: item.drill.name for item in session.drills}
+    wording = assessment.library.wording
+    names = {
+        item.drill.id: wording[item.drill.id].title if item.drill.id in wording else item.drill.name
+        for item in session.drills
+    }
     return {
         **hours,
         "breaks": [

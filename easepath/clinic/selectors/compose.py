@@ -8,6 +8,7 @@ from easepath.clinic import clock, models
 from easepath.clinic.actions.hand_over import draft_drills
 from easepath.clinic.facts import Assessment, assess
 from easepath.clinic.facts.desk import desk_of
+from easepath.clinic.selectors.choices import choices_view
 from easepath.clinic.selectors.titles import title_of
 from easepath.core.compose import Composed, Prescription, Session, assemble, compose
 from easepath.core.compose.coverage import coverage_of, swaps_for
@@ -40,6 +41,9 @@ def compose_view(visit: models.Visit) -> dict[str, Any]:
             for r in visit.draft_drills.all()
         ],
         "stage": assessment.matcher.stage.stage if assessment.matcher.stage else None,
+        "stage_fixed": complaint.versions.exists(),
+        "choices": choices_view(visit),
+        "timeline": timeline(session, floor_care=assessment.screen.rules.floor_care),
     }  # fmt: skip
 
 

@@ -46,7 +46,7 @@ def session_lines(assessment: Assessment, complaint: models.Complaint) -> list[d
             drills.append({
                 "drill": row.drill, "title": title_of(assessment, row.drill), "side": row.side,
                 "done_pct": row.done_pct, "during": row.during, "symptom": row.symptom,
-                "felt": row.felt, "kind": response.kind,
+                "felt": row.felt, "moved": row.moved, "kind": response.kind,
                 "why": response.reason.text(assessment.library),
             })  # fmt: skip
         lines.append({

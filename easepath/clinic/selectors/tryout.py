@@ -30,7 +30,7 @@ def tryout_view(visit: models.Visit) -> dict[str, Any]:
         "retests": [
             {
                 "id": m, "name": library.measures[m].name, "unit": library.measures[m].unit,
-                "sided": library.measures[m].both_sides,
+                "sided": library.measures[m].both_sides, "valid": list(library.measures[m].valid),
             }
             for m in retests
         ],

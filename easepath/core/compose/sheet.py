@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Any
 
 from easepath.core.compose.prescription import Prescription
@@ -16,14 +16,16 @@ from easepath.core.dose.time import (
 )  # fmt: skip
 from easepath.core.dose.words import dose_words
 from easepath.core.knowledge.library import Library
+from easepath.core.situation import Tryout
+from easepath.core.tryout import cues_seen
 from easepath.core.vocabulary import Verdict
 
 NEARBY_SITES = ("groin", "front-of-hip", "knee", "low-back")
 GENERAL_STOPS = ("shooting pain, tingling or numbness", "sharp pain, locking or giving way")
 
 
-def sheet_entry(library: Library, item: Prescription) -> dict[str, Any]:
-    """One drill of the sheet as plain data: wording, dose, time, what was changed and why."""
+def sheet_entry(library: Library, item: Prescription, tryouts: Sequence[Tryout] = ()) -> dict[str, Any]:
+    """One drill of the sheet as plain data: wording, dose, time, what was changed and why, what to watch."""
     drill, wording = item.drill, library.wording.get(item.drill.id)
     coaching = library.coaching.get(drill.id)
     changed = _changes(library, item)
@@ -51,6 +53,7 @@ def sheet_entry(library: Library, item: Prescription) -> dict[str, Any]:
         "stop": [*(wording.stop if wording else ()), *GENERAL_STOPS],
         "easier": wording.easier if wording else ", ".join(coaching.lighter) if coaching else "",
         "harder": wording.harder if wording else "Only when we tell you.",
+        "watch": list(cues_seen(library, tryouts, drill.id)),
         "equip": list(drill.equip),
         "verdict": item.verdict.word,
         "changed": changed,

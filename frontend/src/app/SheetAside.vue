@@ -52,6 +52,7 @@ async function handOver(): Promise<void> {
     <p v-for="refused in frame.sheet.refused" :key="refused.drill" class="small clay">
       <strong>{{ refused.title }}</strong> taken off: {{ refused.reason }}
     </p>
+    <div v-if="frame.cautions.length" class="small cautions"><strong>With care:</strong> {{ frame.cautions.join('; ') }}</div>
     <div v-if="frame.sheet.drills.length" class="stop-box small">
       <strong>Stop and tell us:</strong> a sharp pain, locking or giving way; shooting pain, tingling or numbness; pain still worse the next morning
     </div>
@@ -60,7 +61,7 @@ async function handOver(): Promise<void> {
     </p>
     <div class="push" />
     <ProblemNote :problem="problem" />
-    <button v-if="session.may('hand-over')" class="act next" :disabled="busy || !frame.sheet.drills.length || !frame.issues_program || !!frame.sheet.refused.length || frame.sheet.unchanged" @click="handOver">
+    <button v-if="session.may('hand-over')" class="act next" :disabled="busy || frame.closed || !frame.sheet.drills.length || !frame.issues_program || !!frame.sheet.refused.length || frame.sheet.unchanged" @click="handOver">
       {{ frame.sheet.unchanged ? `Version ${frame.sheet.version - 1} is in use, nothing changed` : `Hand over version ${frame.sheet.version}` }}
     </button>
     <p v-else class="small quiet">A clinician hands the sheet over.</p>
@@ -75,6 +76,7 @@ async function handOver(): Promise<void> {
 ol { list-style: none; counter-reset: n; margin: 0; padding: 0; }
 li { counter-increment: n; display: grid; border-top: 1px solid var(--line); padding: 0.4rem 0 0.4rem 1.5rem; position: relative; }
 li::before { content: counter(n); position: absolute; left: 0; color: var(--ink-2); font-size: 0.875rem; top: 0.45rem; }
+.cautions { border-left: 3px solid var(--ink); padding-left: 0.6rem; }
 .empty { border: 1px dashed var(--line-strong); padding: 0.8rem; border-radius: 4px; }
 .push { flex: 1; }
 </style>

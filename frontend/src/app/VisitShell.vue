@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { clinic, outcome, type Problem } from '@/api/client'
+import ProblemNote from '@/ui/ProblemNote.vue'
 import { shortDate } from '@/ui/dates'
 import PathLine from '@/ui/PathLine.vue'
 import { useSession } from './session'
@@ -8,8 +11,28 @@ import { useVisit } from './useVisit'
 
 const { visit, frame, refresh } = useVisit()
 const session = useSession()
+const router = useRouter()
+const closing = ref(false)
+const problem = ref<Problem | null>(null)
+const waiting = computed(() => frame.value?.path.filter((step) => step.state === 'waiting') ?? [])
 const sideWords = computed(() => (frame.value?.side === 'both' ? 'both sides' : (frame.value?.side ?? '')))
 const stopped = computed(() => ['hold', 'refer', 'emergency'].includes(frame.value?.outcome ?? ''))
+
+async function close(): Promise<void> {
+  const found = await outcome(clinic.POST('/api/visits/{visit}/close', { params: { path: { visit: visit.value } } }))
+  problem.value = found.ok ? null : found.problem
+  if (!found.ok) return
+  closing.value = false
+  await refresh()
+  await router.push('/')
+}
+
+async function openNext(): Promise<void> {
+  if (!frame.value) return
+  const found = await outcome(clinic.POST('/api/complaints/{complaint}/visits', { params: { path: { complaint: frame.value.complaint } } }))
+  problem.value = found.ok ? null : found.problem
+  if (found.ok) await router.push(`/visit/${found.data.visit}/story`)
+}
 </script>
 
 <template>
@@ -29,8 +52,16 @@ const stopped = computed(() => ['hold', 'refer', 'emergency'].includes(frame.val
           <template v-else>{{ frame.refused }} drills refused, {{ frame.changed }} changed</template>
         </p>
       </template>
-      <p class="right small quiet" v-if="frame">visit {{ frame.number }}{{ frame.closed ? ', closed' : '' }} · {{ session.me?.name }}</p>
+      <p class="right small quiet" v-if="frame">visit {{ frame.number }}{{ frame.closed ? ', closed' : '' }} · {{ session.me?.name }}
+        <button v-if="!frame.closed && session.may('open-visit')" class="act plain" :aria-expanded="closing" @click="closing = !closing">Close the visit</button></p>
     </header>
+    <div v-if="frame?.closed" class="band"><p><strong>Visit {{ frame.number }} is closed and stays as it was.</strong> The next visit starts from it.</p><button class="act next" @click="openNext">Open the next visit</button></div>
+    <div v-else-if="closing && frame" class="band">
+      <p v-if="waiting.length"><strong>Still open, kept for next time:</strong> {{ waiting.map((s) => `${s.name}, ${s.words}`).join('; ') }}.</p>
+      <p v-else><strong>Nothing is left open.</strong></p>
+      <span><button class="act next" @click="close">Close visit {{ frame.number }}</button> <button class="act plain" @click="closing = false">go on with it</button></span>
+    </div>
+    <ProblemNote :problem="problem" />
     <div v-if="frame" class="body">
       <PathLine :steps="frame.path" :visit="visit" class="left" />
       <main class="middle"><RouterView :key="visit" /></main>
@@ -50,6 +81,7 @@ header {
 .tag { border-left: 3px solid var(--river); padding-left: 0.6rem; font-size: 0.95rem; }
 .tag.stop { border-color: var(--clay); color: var(--clay); }
 .right { margin-left: auto; }
+.band { display: flex; justify-content: space-between; gap: 1rem; align-items: center; background: var(--river-soft); padding: 0.5rem 1.25rem; border-bottom: 1px solid var(--line); flex-wrap: wrap; }
 .body { flex: 1; display: grid; grid-template-columns: 172px minmax(0, 1fr) 318px; }
 .left { padding: 0.4rem 0 0.4rem 0.4rem; }
 .middle { padding: 1.1rem 1.2rem; min-width: 0; }

@@ -1,6 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
 
-const later = () => import('@/steps/later/LaterStep.vue')
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -17,9 +16,9 @@ export const router = createRouter({
         { path: 'home', name: 'home', component: () => import('@/steps/home/HomeStep.vue') },
         { path: 'adjust', name: 'adjust', component: () => import('@/steps/adjust/AdjustStep.vue') },
         { path: 'measure', name: 'measure', component: () => import('@/steps/measure/MeasureStep.vue') },
-        { path: 'compose', name: 'compose', component: later },
-        { path: 'tryout', name: 'tryout', component: later },
-        { path: 'respond', name: 'respond', component: later },
+        { path: 'compose', name: 'compose', component: () => import('@/steps/compose/ComposeStep.vue') },
+        { path: 'tryout', name: 'tryout', component: () => import('@/steps/tryout/TryStep.vue') },
+        { path: 'respond', name: 'respond', component: () => import('@/steps/respond/RespondStep.vue') },
       ],
     },
     { path: '/sheet/:version(\\d+)', name: 'sheet', component: () => import('@/sheet/PrintedSheet.vue') },

@@ -18,26 +18,33 @@ const { data, isError, refetch } = useQuery({
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/caseload'))),
 })
 
+const PAGE = 40
 const FILTERS = [
   { value: 'all', text: 'everybody', kinds: null },
   { value: 'stop', text: 'stopped or held', kinds: ['stop', 'held'] },
   { value: 'act', text: 'needs a look', kinds: ['look', 'answer', 'plan'] },
   { value: 'ask', text: 'to ask', kinds: ['ask'] },
   { value: 'up', text: 'ready to step up', kinds: ['step-up'] },
+  { value: 'steady', text: 'nothing today', kinds: ['steady'] },
 ] as const
 
 const count = (kinds: readonly string[] | null) => (data.value ?? []).filter((line) => !kinds || kinds.includes(line.kind)).length
-const lines = computed(() => {
+const search = ref('')
+const most = ref(PAGE)
+const matches = (line: Schemas['CaseLine'], text: string) => [line.name, line.trade, line.condition].some((word) => word.toLowerCase().includes(text))
+const found = computed(() => {
   const kinds = FILTERS.find((f) => f.value === filter.value)?.kinds as readonly string[] | null
-  return (data.value ?? []).filter((line) => !kinds || kinds.includes(line.kind))
+  const text = search.value.trim().toLowerCase()
+  return (data.value ?? []).filter((line) => (!kinds || kinds.includes(line.kind)) && (!text || matches(line, text)))
 })
+const lines = computed(() => found.value.slice(0, most.value))
 const today = computed(() => {
   const day = session.me ? new Date(`${session.me.today}T12:00:00`) : new Date()
   return day.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
 })
 const grave = (line: Schemas['CaseLine']) => line.kind === 'stop' || line.kind === 'held' || line.kind === 'look'
 
-const STEPS: Record<string, string> = { stop: 'screening', held: 'screening', answer: 'screening', plan: 'match', look: 'adjust', ask: 'home', 'step-up': 'adjust' }
+const STEPS: Record<string, string> = { stop: 'screening', held: 'screening', answer: 'screening', plan: 'match', look: 'adjust', ask: 'respond', 'step-up': 'adjust' }
 
 async function open(line: Schemas['CaseLine']): Promise<void> {
   const found = await outcome(clinic.POST('/api/complaints/{complaint}/visits', { params: { path: { complaint: line.complaint } } }))
@@ -67,6 +74,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
         <button v-for="one in FILTERS" :key="one.value" :aria-pressed="filter === one.value" @click="filter = one.value">
           {{ one.text }} <span class="quiet">{{ count(one.kinds) }}</span>
         </button>
+        <input v-model="search" type="search" placeholder="name, trade or complaint" aria-label="Find by name, trade or complaint" />
       </nav>
       <div v-if="isError" class="stop-box">The caseload could not be read. <button class="act" @click="refetch()">Try again</button></div>
       <ul v-else class="lines" aria-label="Caseload">
@@ -94,6 +102,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
           {{ data.length ? 'Nobody here under this filter.' : 'No clients yet. Take in a client, tell the story, screen, match, hand over.' }}
         </li>
       </ul>
+      <button v-if="found.length > lines.length" class="act" @click="most += PAGE">Show {{ Math.min(PAGE, found.length - lines.length) }} more of {{ found.length }}</button>
       <p class="small quiet foot">
         <span><RippleLine :kinds="[{ kind: 'calm' }]" /> calm</span>
         <span><RippleLine :kinds="[{ kind: 'stirred' }]" /> stirred</span>
@@ -114,6 +123,7 @@ main { max-width: 1120px; margin: 0 auto; padding: 1.5rem; }
 .filters { display: flex; gap: 0.3rem; flex-wrap: wrap; margin: 1rem 0 0.6rem; }
 .filters button { min-height: 44px; border: 0; border-bottom: 3px solid var(--line); background: none; font: inherit; padding: 0 0.9rem; cursor: pointer; }
 .filters button[aria-pressed='true'] { border-color: var(--river); color: var(--river); font-weight: 600; }
+.filters input { margin-left: auto; min-height: 44px; width: 15rem; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.6rem; }
 .lines { list-style: none; margin: 0; padding: 0; }
 .line {
   display: grid; grid-template-columns: minmax(0, 1.5fr) minmax(0, 1.1fr) 250px 150px; gap: 1.2rem; align-items: center; width: 100%;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, useId } from 'vue'
+import { computed, ref, useId } from 'vue'
 import { minutesWords, place, spans, type Stretch } from './tape'
 
 /** A session drawn as a measuring tape: ticks each ten seconds, a stroke where a drill begins, a notch where the side changes. */
@@ -12,7 +12,12 @@ const props = defineProps<{
   pointer?: number | null
   current?: number | null
   width?: number
+  /** a low tape without figures, to lay several side by side */
+  slim?: boolean
+  /** drills can be opened and dragged */
+  handles?: boolean
 }>()
+const emit = defineEmits<{ pick: [index: number]; move: [from: number, to: number] }>()
 
 const id = useId()
 const placed = computed(() => place(props.stretches))
@@ -29,6 +34,37 @@ const gaps = computed(() => placed.value.filter((s) => s.index === null))
 const ticks = computed(() => Array.from({ length: Math.floor(length.value / 10) + 1 }, (_, i) => i * 10))
 const step = computed(() => (length.value > 1500 && !running.value ? 300 : 60))
 const texture = (index: number) => `url(#${id}-${props.drills[index]?.phase ?? 'settle'})`
+const height = computed(() => (props.slim ? 52 : 74))
+const dragged = ref<{ index: number; from: number; by: number } | null>(null)
+
+/** The drill under a shift of the dragged one, by the middle of its band. */
+function under(): number | null {
+  const held = dragged.value
+  const band = bands.value.find((b) => b.index === held?.index)
+  if (!held || !band) return null
+  const middle = (band.start + band.end) / 2 + held.by
+  return bands.value.find((b) => middle >= b.start && middle < b.end)?.index ?? (middle < 0 ? 0 : bands.value.length - 1)
+}
+
+function take(event: PointerEvent, index: number): void {
+  if (!props.handles) return
+  ;(event.target as Element).setPointerCapture(event.pointerId)
+  dragged.value = { index, from: event.clientX, by: 0 }
+}
+
+function drag(event: PointerEvent): void {
+  if (dragged.value) dragged.value.by = (event.clientX - dragged.value.from) / scale.value
+}
+
+function drop(): void {
+  const held = dragged.value
+  if (!held) return
+  const to = under()
+  dragged.value = null
+  if (Math.abs(held.by) * scale.value < 6) emit('pick', held.index)
+  else if (to !== null && to !== held.index) emit('move', held.index, to)
+}
+
 const summary = computed(() => {
   const parts = bands.value.map((b) => `${b.index + 1} ${props.drills[b.index]?.title}, ${minutesWords(b.end - b.start)}`)
   return `${minutesWords(used.value)} in all: ${parts.join('; ')}`
@@ -36,7 +72,7 @@ const summary = computed(() => {
 </script>
 
 <template>
-  <svg class="tape" :viewBox="`0 0 ${width} 74`" :width="width" height="74" role="img" :aria-label="summary">
+  <svg class="tape" :viewBox="`0 0 ${width} ${height}`" :width="width" :height="height" role="img" :aria-label="summary">
     <defs>
       <pattern :id="`${id}-settle`" width="7" height="7" patternUnits="userSpaceOnUse"><circle cx="2" cy="3" r="0.9" /></pattern>
       <pattern :id="`${id}-release`" width="8" height="8" patternUnits="userSpaceOnUse"><path d="M0 8 L8 0" /></pattern>
@@ -57,12 +93,16 @@ const summary = computed(() => {
       <path v-for="notch in notches" :key="`n${notch.start}`" class="notch"
         :d="`M${(notch.start + notch.seconds / 2) * scale - 6} 14 l6 9 l6 -9 z`" />
       <path v-for="tick in ticks" :key="tick" class="tick" :d="`M${tick * scale} ${tick % 60 ? 44 : 38} V 50`" />
-      <text v-for="tick in ticks.filter((t) => t % step === 0)" :key="`t${tick}`" :x="tick * scale" y="66" text-anchor="middle">{{ tick / 60 }}</text>
+      <text v-for="tick in slim ? [] : ticks.filter((t) => t % step === 0)" :key="`t${tick}`" :x="tick * scale" y="66" text-anchor="middle">{{ tick / 60 }}</text>
       <path v-if="used < length" :d="`M${used * scale} 12 V 50`" class="begin" />
       <g v-for="band in bands" :key="`c${band.index}`" :class="{ current: band.index === current }" class="number">
         <circle :cx="band.start * scale + 12" cy="26" r="9.5" />
         <text :x="band.start * scale + 12" y="30.5" text-anchor="middle">{{ band.index + 1 }}</text>
       </g>
+      <template v-if="handles">
+        <rect v-if="dragged" :x="((bands.find((b) => b.index === dragged?.index)?.start ?? 0) + dragged.by) * scale" y="10" :width="(((bands.find((b) => b.index === dragged?.index)?.end ?? 0) - (bands.find((b) => b.index === dragged?.index)?.start ?? 0))) * scale" height="44" class="held" />
+        <rect v-for="band in bands" :key="`h${band.index}`" :x="band.start * scale" y="4" :width="(band.end - band.start) * scale" height="54" class="handle" @pointerdown="take($event, band.index)" @pointermove="drag" @pointerup="drop" @pointercancel="dragged = null"><title>{{ drills[band.index]?.title }}</title></rect>
+      </template>
     </g>
     <path v-if="running" :d="`M${pointerX} 2 V 58`" class="pointer" />
   </svg>
@@ -75,6 +115,8 @@ const summary = computed(() => {
 pattern path { stroke: #6f7f78; stroke-width: 1; fill: none; }
 pattern circle { fill: #6f7f78; }
 .begin { stroke: var(--ink); stroke-width: 1.8; }
+.handle { fill: transparent; cursor: grab; touch-action: none; }
+.held { fill: var(--river-soft); stroke: var(--river); stroke-width: 2; opacity: 0.8; pointer-events: none; }
 .now { fill: var(--river); }
 .gap { fill: var(--tape); }
 .tick { stroke: var(--ink); stroke-width: 0.8; }

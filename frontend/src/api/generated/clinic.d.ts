@@ -906,6 +906,7 @@ export interface components {
         ComposeOut: {
             /** Arranged */
             arranged: boolean;
+            choices: components["schemas"]["ChoicesOut"];
             /** Coverage */
             coverage: components["schemas"]["CoverageOut"][];
             desk: components["schemas"]["DeskOut"] | null;
@@ -921,6 +922,10 @@ export interface components {
             revision: number;
             /** Stage */
             stage: number | null;
+            /** Stage Fixed */
+            stage_fixed: boolean;
+            /** Timeline */
+            timeline: components["schemas"]["Stretch"][];
         };
         /**
          * ConditionOut
@@ -1441,6 +1446,11 @@ export interface components {
             title: string;
             /** Verdict */
             verdict: string;
+            /**
+             * Watch
+             * @default []
+             */
+            watch: string[];
         };
         /**
          * HomeOut
@@ -2148,6 +2158,8 @@ export interface components {
             sided: boolean;
             /** Unit */
             unit: string;
+            /** Valid */
+            valid: number[];
         };
         /**
          * ReviewOut
@@ -2377,6 +2389,8 @@ export interface components {
             felt: string;
             /** Kind */
             kind: string;
+            /** Moved */
+            moved: string;
             /** Side */
             side: string;
             /** Symptom */
@@ -2523,6 +2537,11 @@ export interface components {
             title: string;
             /** Verdict */
             verdict: string;
+            /**
+             * Watch
+             * @default []
+             */
+            watch: string[];
         };
         /**
          * SideDoseOut

@@ -169,6 +169,11 @@ export interface components {
             title: string;
             /** Verdict */
             verdict: string;
+            /**
+             * Watch
+             * @default []
+             */
+            watch: string[];
         };
         /**
          * HomeSheet

@@ -7,11 +7,9 @@ import { useSession } from '@/app/session'
 import { unwrap, useVisit } from '@/app/useVisit'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { shortDate } from '@/ui/dates'
-import RippleLine from '@/ui/RippleLine.vue'
 import { minutesWords } from '@/ui/tape'
-import MorningEntry from './MorningEntry.vue'
 
-const { visit, frame, refresh } = useVisit()
+const { visit, frame } = useVisit()
 const session = useSession()
 const queries = useQueryClient()
 const path = { visit: visit.value }
@@ -64,28 +62,6 @@ async function revoke(): Promise<void> {
     </div>
     <p v-else class="empty quiet">Tick drills in Match, then hand over the sheet at the right. The printed sheet and the private link appear here.</p>
 
-    <MorningEntry v-if="data.sessions.some((s) => s.morning === null)" :visit="visit" :sessions="data.sessions" :today="frame.today" @saved="refresh" />
-
-    <h2>Sessions <RippleLine v-if="data.ripples.length" :kinds="data.ripples" /></h2>
-    <p v-if="!data.sessions.length" class="quiet">No session yet. Each one arrives here by itself, and the morning after it is asked for.</p>
-    <table v-else>
-      <thead><tr><th>date</th><th>before</th><th>after</th><th>next morning</th><th>drills</th></tr></thead>
-      <tbody>
-        <tr v-for="s in data.sessions" :key="s.id">
-          <th scope="row">{{ shortDate(s.date) }}<span class="small quiet"> v{{ s.version }}</span></th>
-          <td>{{ s.before ?? 'not known' }}</td>
-          <td>{{ s.after ?? 'not known' }}</td>
-          <td :class="{ missing: s.morning === null }">{{ s.morning ?? 'not known' }}<span v-if="s.unusual !== 'none'" class="small quiet"> after {{ s.unusual.replace('-', ' ') }}</span></td>
-          <td>
-            <p v-for="d in s.drills" :key="d.drill" class="drill">
-              <RippleLine :kinds="[{ kind: d.kind, date: s.date }]" /> <strong>{{ d.kind }}</strong> {{ d.title }}
-              <span class="small quiet">worst {{ d.during ?? 'not known' }}, {{ d.done_pct ?? '?' }} % done<template v-if="d.kind !== 'calm'"> – {{ d.why }}</template></span>
-            </p>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-
     <h2 v-if="versions.length">Versions</h2>
     <article v-for="v in versions" :key="v.id" class="version">
       <p><strong>Version {{ v.number }}</strong> {{ shortDate(v.date) }}, {{ v.by }} · {{ v.drills }} drills, {{ minutesWords(v.seconds) }}<template v-if="v.stage"> · stage {{ v.stage }}</template> · <RouterLink :to="`/sheet/${v.id}`">sheet</RouterLink></p>
@@ -103,11 +79,5 @@ section { display: grid; gap: 0.7rem; }
 .as-link { display: inline-grid; place-items: center; text-decoration: none; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
 h2 { display: flex; gap: 1rem; align-items: center; margin-top: 0.4rem; }
-table { border-collapse: collapse; width: 100%; }
-th, td { text-align: left; vertical-align: top; padding: 0.35rem 0.7rem 0.35rem 0; border-top: 1px solid var(--line); font-weight: 400; }
-thead th { border: 0; color: var(--ink-2); font-size: 0.875rem; }
-tbody th { font-weight: 600; white-space: nowrap; }
-.missing { font-style: italic; }
-.drill { display: flex; gap: 0.4rem; align-items: center; flex-wrap: wrap; }
 .version ul { margin: 0.1rem 0 0; padding-left: 1.1rem; }
 </style>

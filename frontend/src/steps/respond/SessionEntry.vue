@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue'
+import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
+import { SYMPTOMS, siteWords } from '@/home/words'
+import FieldNote from '@/ui/FieldNote.vue'
+import { newId } from '@/ui/newId'
+import PainStrip from '@/ui/PainStrip.vue'
+import ProblemNote from '@/ui/ProblemNote.vue'
+
+/** A session from the paper grid or the telephone; a correction is a new entry beside the old one. */
+interface Row { drill: string; title: string; side: string; felt_sites: string[]; done: string; during: string; symptom: string; felt: string; moved: string }
+const props = defineProps<{ visit: number; version: number; today: string; planned: Schemas['PlannedDrillOut'][]; corrects?: Schemas['SessionOut'] }>()
+const emit = defineEmits<{ saved: []; cancel: [] }>()
+const store = `easepath:session-entry:${props.visit}:${props.corrects?.id ?? 'new'}`
+const problem = ref<Problem | null>(null)
+
+function fresh() {
+  const old = props.corrects
+  const rows: Row[] = old
+    ? old.drills.map((d) => ({ drill: d.drill, title: d.title, side: d.side, felt_sites: props.planned.find((p) => p.drill === d.drill)?.felt ?? ['target'], done: String(d.done_pct ?? ''), during: String(d.during ?? ''), symptom: d.symptom, felt: d.felt, moved: d.moved }))
+    : props.planned.map((p) => ({ drill: p.drill, title: p.title, side: p.side, felt_sites: p.felt, done: '100', during: '', symptom: '', felt: '', moved: 'none' }))
+  return { id: newId(), date: old?.date ?? props.today, before: old?.before ?? null, after: old?.after ?? null, note: old?.note ?? '', rows }
+}
+const kept = localStorage.getItem(store)
+const form = reactive(kept ? (JSON.parse(kept) as ReturnType<typeof fresh>) : fresh())
+watch(form, () => localStorage.setItem(store, JSON.stringify(form)))
+
+const number = (text: string) => (text.trim() === '' ? null : Number(text))
+const faultOf = (row: Row): string => {
+  const done = number(row.done), during = number(row.during)
+  if (done !== null && (!Number.isInteger(done) || done < 0 || done > 200)) return 'done lies between 0 and 200 %'
+  if (during !== null && (!Number.isInteger(during) || during < 0 || during > 10)) return 'pain lies between 0 and 10'
+  return ''
+}
+const faults = computed(() => form.rows.some((r) => faultOf(r)))
+const dated = computed(() => /^\d{4}-\d{2}-\d{2}$/.test(form.date))
+const note = (field: string) => problem.value?.fields?.[field]
+
+async function save(): Promise<void> {
+  const body: Schemas['SessionIn'] = {
+    id: form.id, version: props.corrects?.version ?? props.version, date: form.date, before: form.before, after: form.after, note: form.note,
+    corrects: props.corrects?.id ?? null,
+    drills: form.rows.map((r) => ({ drill: r.drill, side: r.side as 'both', done_pct: number(r.done), during: number(r.during), symptom: r.symptom as '', felt: r.felt, moved: r.moved as 'none' })),
+  }
+  const found = await outcome(clinic.POST('/api/visits/{visit}/sessions', { params: { path: { visit: props.visit } }, body }))
+  problem.value = found.ok ? null : found.problem
+  if (!found.ok) return
+  localStorage.removeItem(store)
+  emit('saved')
+}
+
+function cancel(): void {
+  localStorage.removeItem(store)
+  emit('cancel')
+}
+</script>
+
+<template>
+  <form class="entry" @submit.prevent="save">
+    <div class="head">
+      <h2>{{ corrects ? 'Correct this session' : 'A session the client tells of' }}</h2>
+      <label class="small quiet">on <input v-model="form.date" type="date" :max="today" /></label>
+      <FieldNote :text="note('date')" />
+    </div>
+    <div class="two">
+      <PainStrip v-model="form.before" label="Before it" />
+      <PainStrip v-model="form.after" label="After it" />
+    </div>
+    <table>
+      <thead><tr><th>drill</th><th>done %</th><th>worst pain</th><th>felt</th><th>where</th><th>went</th></tr></thead>
+      <tbody>
+        <tr v-for="(row, n) in form.rows" :key="row.drill">
+          <th scope="row">{{ row.title }}<template v-if="row.side !== 'both'">, {{ row.side }}</template><FieldNote :text="faultOf(row) || note(`drills.${n}.during`) || note(`drills.${n}.done_pct`) || note(`drills.${n}.felt`)" /></th>
+          <td><input v-model="row.done" inputmode="numeric" :aria-label="`done, per cent, ${row.title}`" /></td>
+          <td><input v-model="row.during" inputmode="numeric" :aria-label="`worst pain, ${row.title}`" placeholder="?" /></td>
+          <td><select v-model="row.symptom" :aria-label="`felt, ${row.title}`"><option value="">not known</option><option v-for="(text, s) in SYMPTOMS" :key="s" :value="s">{{ text }}</option></select></td>
+          <td><select v-model="row.felt" :aria-label="`where, ${row.title}`"><option value="">not known</option><option v-for="s in row.felt_sites" :key="s" :value="s">{{ siteWords(s, 'as meant') }}</option></select></td>
+          <td><select v-model="row.moved" :aria-label="`moved, ${row.title}`"><option value="none">stayed there</option><option value="up">nearer the back</option><option value="down">further down</option></select></td>
+        </tr>
+      </tbody>
+    </table>
+    <label class="small quiet grow">note <input v-model="form.note" maxlength="400" /></label>
+    <ProblemNote v-if="problem" :problem="problem" />
+    <div class="acts"><button class="act next" :disabled="faults || !dated">Record the session</button><button type="button" class="act plain" @click="cancel">cancel</button>
+      <span class="small quiet">What is left empty stays “not known”, and nothing steps up on it.</span></div>
+  </form>
+</template>
+
+<style scoped>
+.entry { display: grid; gap: 0.6rem; background: var(--card); border: 1px solid var(--line); padding: 0.8rem; }
+.head { display: flex; justify-content: space-between; align-items: end; gap: 1rem; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 1rem; }
+table { border-collapse: collapse; width: 100%; }
+th, td { text-align: left; font-weight: 400; padding: 0.2rem 0.3rem 0.2rem 0; border-top: 1px solid var(--line); }
+thead th { border: 0; font-size: 0.8rem; color: var(--ink-2); }
+input, select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.3rem; }
+td input { width: 3.4rem; }
+td select { max-width: 8.6rem; }
+.grow { display: grid; }
+.acts { display: flex; gap: 0.6rem; align-items: center; flex-wrap: wrap; }
+</style>
