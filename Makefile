@@ -17,7 +17,11 @@ demo-fresh: .venv/.ready
 	rm -f var/easepath.sqlite3*
 	$(MAKE) demo
 
+PRINT_LIBS := libpango-1.0-0 libpangoft2-1.0-0 libharfbuzz0b libharfbuzz-subset0 fontconfig
+HAS_PRINT := from ctypes.util import find_library as f; import sys; sys.exit(not all(map(f, ("pango-1.0", "pangoft2-1.0", "harfbuzz-subset"))))
+
 .venv/.ready: requirements.txt requirements-dev.txt requirements-uv.txt
+	@$(PYTHON) -c '$(HAS_PRINT)' || { apt-get update -qq && apt-get install -y -qq $(PRINT_LIBS) >/dev/null; }
 	test -x $(PY) || $(PYTHON) -m venv .venv
 	.venv/bin/pip install --quiet --disable-pip-version-check --require-hashes -r requirements-uv.txt
 	.venv/bin/uv pip sync --quiet requirements-dev.txt requirements-uv.txt \

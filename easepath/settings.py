@@ -60,7 +60,7 @@ WSGI_APPLICATION = "easepath.wsgi.application"
 TEMPLATES = [
     {
         "BACKEND": "django.template.backends.django.DjangoTemplates",
-        "DIRS": [BASE_DIR / "frontend" / "dist"],
+        "DIRS": [BASE_DIR / "frontend" / "dist", BASE_DIR / "easepath" / "interchange" / "templates"],
         "APP_DIRS": True,
         "OPTIONS": {
             "context_processors": [

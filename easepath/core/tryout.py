@@ -8,7 +8,6 @@ from typing import Literal
 
 from easepath.core.knowledge.library import Library
 from easepath.core.measure.values import shortfall
-from easepath.core.situation import Tryout
 
 
 @dataclass(frozen=True)
@@ -32,13 +31,3 @@ def gain_of(
     if round(abs(amount), 6) <= round(error, 6):
         return Gain(amount, error, "no real change")
     return Gain(amount, error, "better" if amount > 0 else "worse")
-
-
-def cues_seen(library: Library, tryouts: Sequence[Tryout], drill: str) -> tuple[str, ...]:
-    """The cues for the faults last seen in a drill on each side, each once; tryouts in the order they were done."""
-    coaching = library.coaching.get(drill)
-    if coaching is None:
-        return ()
-    last = {tryout.side: tryout for tryout in tryouts if tryout.drill == drill}
-    faults = dict.fromkeys(fault for tryout in last.values() for fault in tryout.faults)
-    return tuple(coaching.faults[fault] for fault in faults if fault in coaching.faults)

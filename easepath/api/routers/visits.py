@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from easepath.api.auth import staff
-from easepath.api.schemas.visit import Frame, Sheet
+from easepath.api.schemas.visit import Frame, PrintIn, Sheet
+from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.open_visit import close_visit
 from easepath.clinic.selectors.access import get_version, get_visit
 from easepath.clinic.selectors.frame import frame
 from easepath.clinic.selectors.home_sheet import sheet_of
+from easepath.interchange.sheet_pdf import sheet_pdf
 
 router = Router(tags=["visits"])
 
@@ -35,3 +37,17 @@ def close(request: HttpRequest, visit: int) -> dict[str, Any]:
 def read_sheet(request: HttpRequest, version: int) -> dict[str, Any]:
     """A version's sheet as it was handed over, for print."""
     return sheet_of(get_version(staff(request), version))
+
+
+@router.post("/versions/{version}/print", operation_id="print_sheet", response={200: None})
+def print_sheet(request: HttpRequest, version: int, payload: PrintIn) -> HttpResponse:
+    """A version's sheet as a PDF; a living private link of the same complaint is printed as a code."""
+    found = get_version(staff(request), version)
+    link = None
+    if payload.token and open_link(payload.token).pk == found.complaint_id:
+        link = request.build_absolute_uri(f"/h/{payload.token}")
+    data = sheet_pdf(sheet_of(found), paper=payload.paper, large=payload.large, link=link)
+    name = f"home-sheet-version-{found.number}.pdf"
+    return HttpResponse(
+        data, content_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}"'}
+    )

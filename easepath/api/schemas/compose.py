@@ -6,7 +6,7 @@ from ninja import Schema
 
 from easepath.api.schemas.common import Named
 from easepath.api.schemas.match import ChoicesOut, TickedDrill
-from easepath.api.schemas.visit import Stretch
+from easepath.api.schemas.visit import BreakOut, Stretch
 
 
 class OptionDrill(Schema):
@@ -96,20 +96,6 @@ class CoverageOut(Schema):
     drills: list[str]
     stretch_seconds: int | None
     stretch_threshold: int | None
-
-
-class BreakDrill(Schema):
-    """One drill of a break at work."""
-
-    title: str
-    side: str
-
-
-class BreakOut(Schema):
-    """A movement break at a time of day."""
-
-    at: str
-    drills: list[BreakDrill]
 
 
 class DeskOut(Schema):

@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Annotated, Literal
+
 from ninja import Schema
+from pydantic import Field
+
+from easepath.api.schemas.common import In
 
 
 class ClientOut(Schema):
@@ -23,6 +28,15 @@ class PathStep(Schema):
     words: str
 
 
+class Beat(Schema):
+    """One beat of a side: what to do, for how many seconds, and which of how many it is."""
+
+    word: str
+    seconds: float
+    number: int
+    of: int
+
+
 class SideDoseOut(Schema):
     """One side of a drill: its dose in parts and in words, and its seconds."""
 
@@ -30,6 +44,7 @@ class SideDoseOut(Schema):
     dose: dict[str, int | float | list[int]]
     words: str
     seconds: float
+    pace: list[Beat] = []
 
 
 class SheetDrill(Schema):
@@ -146,6 +161,20 @@ class ClinicOut(Schema):
     emergency: str
 
 
+class BreakDrill(Schema):
+    """One drill of a break at work."""
+
+    title: str
+    side: str
+
+
+class BreakOut(Schema):
+    """A movement break at a time of day."""
+
+    at: str
+    drills: list[BreakDrill]
+
+
 class Sheet(Schema):
     """A version as it was handed over."""
 
@@ -160,6 +189,8 @@ class Sheet(Schema):
     have_ready: list[str]
     leave_out: list[str]
     difference: list[str]
+    desk: list[BreakOut]
+    overridden: list[str]
     drills: list[HomeDrill]
 
 
@@ -180,3 +211,11 @@ class HomeSheet(Sheet):
     today: str
     done_today: bool
     mornings_open: list[OpenMorning]
+
+
+class PrintIn(In):
+    """How a sheet is printed; `token` is the private link that stands on it as a code."""
+
+    paper: Literal["a4", "letter"] = "a4"
+    large: bool = False
+    token: Annotated[str, Field(max_length=60)] = ""

@@ -112,5 +112,5 @@ def _write_drills(
         models.PlanDrill.objects.create(
             version=version, position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,
-            prescription=sheet_entry(assessment.library, item, assessment.screen.situation.tryouts),
+            prescription=sheet_entry(assessment.matcher, item),
         )  # fmt: skip

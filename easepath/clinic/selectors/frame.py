@@ -98,7 +98,7 @@ def draft_sheet(assessment: Assessment, session: Session, version: models.PlanVe
             {
                 "drill": item.drill.id, "side": item.sides[0].side if len(item.sides) == 1 else "both",
                 "method": item.method, "step": item.step, "place": item.place,
-                **sheet_entry(library, item, assessment.screen.situation.tryouts),
+                **sheet_entry(assessment.matcher, item),
             }
             for item in session.drills
         ],

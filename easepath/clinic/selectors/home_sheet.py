@@ -30,6 +30,8 @@ def sheet_of(version: models.PlanVersion) -> dict[str, Any]:
         "have_ready": version.have_ready,
         "leave_out": version.leave_out,
         "difference": version.difference,
+        "desk": version.desk,
+        "overridden": version.overridden,
         "drills": [
             {
                 "drill": row.drill, "side": row.side, "method": row.method, "step": row.step, "place": row.place,

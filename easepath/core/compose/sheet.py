@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from typing import Any
 
-from easepath.core.compose.prescription import Prescription
+from easepath.core.compose.prescription import Prescription, cues_first, stages_of
 from easepath.core.compose.session import Session
+from easepath.core.dose.pace import pace_of
 from easepath.core.dose.time import (
     FLOOR_TO_STANDING,
     FLOOR_TO_STANDING_WITH_CARE,
@@ -16,17 +17,18 @@ from easepath.core.dose.time import (
 )  # fmt: skip
 from easepath.core.dose.words import dose_words
 from easepath.core.knowledge.library import Library
-from easepath.core.situation import Tryout
-from easepath.core.tryout import cues_seen
+from easepath.core.match import Matcher
 from easepath.core.vocabulary import Verdict
 
 NEARBY_SITES = ("groin", "front-of-hip", "knee", "low-back")
 GENERAL_STOPS = ("shooting pain, tingling or numbness", "sharp pain, locking or giving way")
 
 
-def sheet_entry(library: Library, item: Prescription, tryouts: Sequence[Tryout] = ()) -> dict[str, Any]:
-    """One drill of the sheet as plain data: wording, dose, time, what was changed and why, what to watch."""
+def sheet_entry(matcher: Matcher, item: Prescription) -> dict[str, Any]:
+    """One drill of the sheet as plain data: wording, dose, time, pace, what was changed and why, what to watch."""
+    library = matcher.screen.library
     drill, wording = item.drill, library.wording.get(item.drill.id)
+    stages = stages_of(library, item)
     coaching = library.coaching.get(drill.id)
     changed = _changes(library, item)
     cautions = [reason.text(library) for reason in item.reasons if reason.verdict is Verdict.CAUTION]
@@ -41,6 +43,7 @@ def sheet_entry(library: Library, item: Prescription, tryouts: Sequence[Tryout] 
                 "dose": side.dose.model_dump(exclude_none=True),
                 "words": dose_words(side.dose, item.method),
                 "seconds": round(side.seconds, 3),
+                "pace": [beat.as_data() for beat in pace_of(side.dose, drill, item.method, item.breath_s, stages)],
             }
             for side in item.sides
         ],
@@ -53,7 +56,7 @@ def sheet_entry(library: Library, item: Prescription, tryouts: Sequence[Tryout] 
         "stop": [*(wording.stop if wording else ()), *GENERAL_STOPS],
         "easier": wording.easier if wording else ", ".join(coaching.lighter) if coaching else "",
         "harder": wording.harder if wording else "Only when we tell you.",
-        "watch": list(cues_seen(library, tryouts, drill.id)),
+        "watch": list(cues_first(matcher, drill)),
         "equip": list(drill.equip),
         "verdict": item.verdict.word,
         "changed": changed,

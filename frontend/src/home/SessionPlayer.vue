@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import TapeLine from '@/ui/TapeLine.vue'
 import DrillReport from './DrillReport.vue'
+import { beatAt } from './pace'
 import type { UseRunReturn } from './useRun'
 import { sideWords } from './words'
 
@@ -15,7 +16,12 @@ const drill = computed(() => (index.value === null ? null : props.sheet.drills[i
 const side = computed(() => sideWords(stretch.value?.kind === 'side' ? stretch.value.side : nextSide()))
 const left = computed(() => props.run.left.value)
 const minutesLeft = computed(() => Math.ceil((props.run.total.value - state.value.at) / 60))
-const dose = computed(() => drill.value?.sides.find((s) => s.side === stretch.value?.side)?.words ?? drill.value?.sides[0]?.words)
+const doing = computed(() => drill.value?.sides.find((s) => s.side === stretch.value?.side) ?? drill.value?.sides[0])
+const dose = computed(() => doing.value?.words)
+const beat = computed(() => {
+  const now = stretch.value
+  return now?.kind === 'side' ? beatAt(doing.value?.pace ?? [], state.value.at - now.start, now.seconds) : null
+})
 
 function nextSide(): string | null {
   if (index.value === null) return null
@@ -46,13 +52,15 @@ const now = computed(() => {
       <h1>{{ drill?.title ?? now[0] }}</h1>
       <p v-if="side" class="side">{{ side }}</p>
       <div class="count" role="timer" aria-live="off">
-        <span class="number">{{ left }}</span>
-        <span><strong>{{ now[0] }}</strong><br /><span class="quiet">{{ now[1] }}</span></span>
+        <span class="number">{{ beat?.left ?? left }}</span>
+        <span v-if="beat"><strong class="beat">{{ beat.word }}</strong><template v-if="beat.of > 1"> {{ beat.number }} of {{ beat.of }}</template><br /><span class="quiet">{{ dose }} · {{ left }} {{ now[1] }}</span></span>
+        <span v-else><strong>{{ now[0] }}</strong><br /><span class="quiet">{{ now[1] }}</span></span>
       </div>
       <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :pointer="state.at" :current="index" :width="352" />
       <template v-if="drill">
         <p v-for="line in drill.do" :key="line">{{ line }}</p>
         <p>You should feel <strong>{{ drill.feel }}</strong>.</p>
+        <p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p>
         <p v-for="change in drill.changed" :key="change" class="clay">Changed for you: {{ change }}</p>
         <p class="stop-box"><strong>Stop this drill for</strong> {{ drill.stop.join('; ') }}.</p>
       </template>
@@ -76,6 +84,7 @@ h1 { font-size: 1.6rem; }
 .side { background: var(--river); color: #fff; font-weight: 600; font-size: 1.15rem; padding: 0.3rem 0.8rem; border-radius: 4px; width: max-content; letter-spacing: 0.02em; }
 .count { display: grid; grid-template-columns: auto 1fr; gap: 1rem; align-items: center; }
 .number { font-size: 4.6rem; font-weight: 600; line-height: 1; min-width: 7rem; }
+.beat { font-size: 1.35rem; }
 .room { flex: 1; min-height: 5.5rem; }
 .small-acts { display: flex; justify-content: space-between; }
 .acts { display: grid; grid-template-columns: 1fr 1fr; gap: 0.8rem; position: sticky; bottom: 0; background: var(--paper); padding: 0.6rem 0 0.2rem; }

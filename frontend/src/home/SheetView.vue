@@ -39,11 +39,13 @@ const opened = ref<string | null>(null)
             <p><strong>You should feel:</strong> {{ drill.feel }}</p>
             <p v-if="drill.easier"><strong>Too hard:</strong> {{ drill.easier }}</p>
             <p><strong>Too easy:</strong> {{ drill.harder }}</p>
+            <p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p>
             <p v-for="change in drill.changed" :key="change" class="clay"><strong>Changed for you:</strong> {{ change }}</p>
             <p class="stop-box"><strong>Stop this drill for</strong> {{ drill.stop.join('; ') }}.</p>
           </div>
         </li>
       </ol>
+      <div v-if="sheet.desk.length"><p><strong>Breaks at work</strong></p><p v-for="one in sheet.desk" :key="one.at">{{ one.at }} {{ one.drills.map((d) => (d.side === 'both' ? d.title : `${d.title}, ${d.side}`)).join(', ') }}</p></div>
       <p v-if="sheet.leave_out.length"><strong>Leave out for now:</strong> {{ sheet.leave_out.join('; ') }}.</p>
       <div v-if="asking" class="ask">
         <PainStrip v-model="before" label="Before you begin: pain now" large />

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome } from '@/api/client'
 import { unwrap } from '@/app/useVisit'
 import { shortDate } from '@/ui/dates'
+import PrintChoices from './PrintChoices.vue'
 import TapeLine from '@/ui/TapeLine.vue'
 import { sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
@@ -16,12 +17,11 @@ const { data: sheet, isError } = useQuery({
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/versions/{version}/sheet', { params: { path: { version } } }))),
 })
 const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
-const print = () => window.print()
 </script>
 
 <template>
   <div class="desk">
-    <nav class="bar"><button class="act" @click="router.back()">Back</button><button class="act next" @click="print">Print</button></nav>
+    <nav class="bar"><button class="act" @click="router.back()">Back</button><PrintChoices v-if="sheet" :version="version" :number="sheet.version" /></nav>
     <p v-if="isError" class="stop-box">This sheet is not there. Go back and open it from Home.</p>
     <main v-if="sheet" class="page">
       <header>
@@ -39,7 +39,7 @@ const print = () => window.print()
           <h2><span class="n">{{ n + 1 }}</span> {{ drill.title }}</h2>
           <p class="dose"><strong>{{ sidesWords(drill) }}</strong> · {{ drill.per_day > 1 ? `${drill.per_day} times a day` : 'once a day' }}, {{ drill.days_per_week }} days a week · {{ drill.place === 'stand' ? 'standing' : `on the ${drill.place}` }}</p>
           <div class="cols">
-            <div><p v-for="line in drill.do" :key="line">{{ line }}</p></div>
+            <div><p v-for="line in drill.do" :key="line">{{ line }}</p><p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p></div>
             <div class="small">
               <p><strong>You should feel:</strong> {{ drill.feel }}</p>
               <p><strong>Too hard:</strong> {{ drill.easier || 'do less, or leave it out and tell us' }} <strong>Too easy:</strong> {{ drill.harder }}</p>
@@ -50,6 +50,7 @@ const print = () => window.print()
         </li>
       </ol>
       <p v-if="sheet.leave_out.length" class="small"><strong>Leave out for now:</strong> {{ sheet.leave_out.join('; ') }}.</p>
+      <section v-if="sheet.desk.length"><h2>Breaks at work</h2><p v-for="one in sheet.desk" :key="one.at"><strong>{{ one.at }}</strong> {{ one.drills.map((d) => (d.side === 'both' ? d.title : `${d.title}, ${d.side}`)).join(', ') }}</p></section>
       <div class="stop-box"><strong>Stop and call us, {{ sheet.clinic.phone }},</strong> when pain is still worse the next morning, or a stop sign comes. {{ sheet.clinic.emergency }}</div>
       <table>
         <caption>Tick each day; pain 0 to 10</caption>
@@ -58,6 +59,7 @@ const print = () => window.print()
           <tr v-for="row in ['done', 'before', 'worst', 'after', 'next morning']" :key="row"><th>{{ row }}</th><td v-for="day in DAYS" :key="day"></td></tr>
         </tbody>
       </table>
+      <p v-if="sheet.overridden.length" class="small"><strong>Allowed by decision:</strong> {{ sheet.overridden.join('; ') }}.</p>
       <p class="small quiet">Made with a licensed professional; no diagnosis. The surgeon’s protocol and local rules win over this sheet. Check chairs and supports before use.</p>
     </main>
   </div>
@@ -65,7 +67,7 @@ const print = () => window.print()
 
 <style scoped>
 .desk { padding: 1rem; }
-.bar { display: flex; gap: 0.5rem; max-width: 760px; margin: 0 auto 0.8rem; }
+.bar { display: flex; gap: 1rem; align-items: end; flex-wrap: wrap; max-width: 760px; margin: 0 auto 0.8rem; }
 .page { max-width: 760px; margin: 0 auto; background: #fff; padding: 1.6rem 1.8rem; border: 1px solid var(--line); display: grid; gap: 0.6rem; }
 header { display: flex; justify-content: space-between; border-bottom: 2px solid var(--ink); padding-bottom: 0.5rem; }
 .version { text-align: right; font-size: 0.9rem; }

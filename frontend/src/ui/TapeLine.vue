@@ -96,8 +96,8 @@ const summary = computed(() => {
       <text v-for="tick in slim ? [] : ticks.filter((t) => t % step === 0)" :key="`t${tick}`" :x="tick * scale" y="66" text-anchor="middle">{{ tick / 60 }}</text>
       <path v-if="used < length" :d="`M${used * scale} 12 V 50`" class="begin" />
       <g v-for="band in bands" :key="`c${band.index}`" :class="{ current: band.index === current }" class="number">
-        <circle :cx="band.start * scale + 12" cy="26" r="9.5" />
-        <text :x="band.start * scale + 12" y="30.5" text-anchor="middle">{{ band.index + 1 }}</text>
+        <circle :cx="band.start * scale + (slim ? 7 : 12)" cy="26" :r="slim ? 6.5 : 9.5" />
+        <text :x="band.start * scale + (slim ? 7 : 12)" :y="slim ? 29.5 : 30.5" :class="{ slim }" text-anchor="middle">{{ band.index + 1 }}</text>
       </g>
       <template v-if="handles">
         <rect v-if="dragged" :x="((bands.find((b) => b.index === dragged?.index)?.start ?? 0) + dragged.by) * scale" y="10" :width="(((bands.find((b) => b.index === dragged?.index)?.end ?? 0) - (bands.find((b) => b.index === dragged?.index)?.start ?? 0))) * scale" height="44" class="held" />
@@ -123,6 +123,7 @@ pattern circle { fill: #6f7f78; }
 .notch { fill: var(--card); stroke: var(--tape-edge); }
 text { font-size: 12px; fill: var(--ink-2); }
 .number circle { fill: var(--card); stroke: var(--river); }
+.number text.slim { font-size: 9.5px; }
 .number text { font-weight: 600; fill: var(--ink); }
 .number.current circle { fill: var(--river); }
 .number.current text { fill: #fff; }

@@ -192,6 +192,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/versions/{version}/print": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Print Sheet
+         * @description A version's sheet as a PDF; a living private link of the same complaint is printed as a code.
+         */
+        post: operations["print_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/versions/{version}/sheet": {
         parameters: {
             query?: never;
@@ -683,6 +703,20 @@ export interface components {
             name: string;
             /** Side */
             side: string;
+        };
+        /**
+         * Beat
+         * @description One beat of a side: what to do, for how many seconds, and which of how many it is.
+         */
+        Beat: {
+            /** Number */
+            number: number;
+            /** Of */
+            of: number;
+            /** Seconds */
+            seconds: number;
+            /** Word */
+            word: string;
         };
         /**
          * BreakDrill
@@ -1907,6 +1941,28 @@ export interface components {
             title: string;
         };
         /**
+         * PrintIn
+         * @description How a sheet is printed; `token` is the private link that stands on it as a code.
+         */
+        PrintIn: {
+            /**
+             * Large
+             * @default false
+             */
+            large: boolean;
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper: "a4" | "letter";
+            /**
+             * Token
+             * @default
+             */
+            token: string;
+        };
+        /**
          * Problem
          * @description An error as problem+json: what, why, and what to do; `fields` maps a field to what is wrong with it.
          */
@@ -2465,6 +2521,8 @@ export interface components {
             clinic: components["schemas"]["ClinicOut"];
             /** Date */
             date: string;
+            /** Desk */
+            desk: components["schemas"]["BreakOut"][];
             /** Difference */
             difference: string[];
             /** Drills */
@@ -2477,6 +2535,8 @@ export interface components {
             leave_out: string[];
             /** Minutes Available */
             minutes_available: number | null;
+            /** Overridden */
+            overridden: string[];
             /** Seconds */
             seconds: number;
             /** Timeline */
@@ -2552,6 +2612,11 @@ export interface components {
             dose: {
                 [key: string]: number | number[];
             };
+            /**
+             * Pace
+             * @default []
+             */
+            pace: components["schemas"]["Beat"][];
             /** Seconds */
             seconds: number;
             /** Side */
@@ -3363,6 +3428,30 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SuggestionOut"][];
                 };
+            };
+        };
+    };
+    print_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrintIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

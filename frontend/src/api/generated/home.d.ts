@@ -69,6 +69,40 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Beat
+         * @description One beat of a side: what to do, for how many seconds, and which of how many it is.
+         */
+        Beat: {
+            /** Number */
+            number: number;
+            /** Of */
+            of: number;
+            /** Seconds */
+            seconds: number;
+            /** Word */
+            word: string;
+        };
+        /**
+         * BreakDrill
+         * @description One drill of a break at work.
+         */
+        BreakDrill: {
+            /** Side */
+            side: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * BreakOut
+         * @description A movement break at a time of day.
+         */
+        BreakOut: {
+            /** At */
+            at: string;
+            /** Drills */
+            drills: components["schemas"]["BreakDrill"][];
+        };
+        /**
          * ClinicOut
          * @description Whom to call.
          */
@@ -185,6 +219,8 @@ export interface components {
             clinic: components["schemas"]["ClinicOut"];
             /** Date */
             date: string;
+            /** Desk */
+            desk: components["schemas"]["BreakOut"][];
             /** Difference */
             difference: string[];
             /** Done Today */
@@ -201,6 +237,8 @@ export interface components {
             minutes_available: number | null;
             /** Mornings Open */
             mornings_open: components["schemas"]["OpenMorning"][];
+            /** Overridden */
+            overridden: string[];
             /** Rest Until */
             rest_until: string | null;
             /** Seconds */
@@ -327,6 +365,11 @@ export interface components {
             dose: {
                 [key: string]: number | number[];
             };
+            /**
+             * Pace
+             * @default []
+             */
+            pace: components["schemas"]["Beat"][];
             /** Seconds */
             seconds: number;
             /** Side */

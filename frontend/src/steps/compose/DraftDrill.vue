@@ -44,7 +44,7 @@ function onKey(event: KeyboardEvent): void {
     <div v-if="open && may" class="panel">
       <div class="dose" role="group" :aria-label="`Dose of ${drill.title}`">
         <button type="button" class="act" :disabled="!lighter" @click="lighter && emit('alter', { step: lighter.step })">step back<span class="small">{{ lighter?.words ?? 'this is the lightest' }}</span></button>
-        <p><strong>{{ drill.steps[at]?.words }}</strong><br /><span class="small quiet">{{ drill.step < 0 ? 'eased' : `step ${drill.step} of ${drill.steps.length - 2}` }}</span></p>
+        <p><strong>{{ drill.steps[at]?.words }}</strong><br /><span class="small quiet">{{ drill.step < 0 ? 'eased below the start' : drill.step === 0 ? 'the start dose' : `step ${drill.step} of ${drill.steps.length - 2}` }}</span></p>
         <button type="button" class="act" :disabled="!heavier" @click="heavier && emit('alter', { step: heavier.step })">step up<span class="small">{{ heavier?.words ?? 'this is the top' }}</span></button>
       </div>
       <ChoiceRow v-if="drill.methods.length > 1" keep label="Method" :options="drill.methods.map((m) => ({ value: m.id, text: m.name.toLowerCase() }))" :model-value="drill.method" @update:model-value="(m) => emit('alter', { method: m, step: null })" />
@@ -64,7 +64,7 @@ li { border-top: 1px solid var(--line); }
 li.open { background: var(--card); box-shadow: -4px 0 0 var(--river); }
 .line { display: grid; grid-template-columns: 44px 1.4rem minmax(0, 1fr) 5.5rem 5.2rem; align-items: center; gap: 0.3rem; }
 .grip { width: 44px; height: 44px; border: 0; background: none; color: var(--river); cursor: ns-resize; }
-.grip:disabled { color: var(--line-strong); cursor: default; }
+.grip:disabled { visibility: hidden; }
 .number { color: var(--ink-2); font-weight: 600; }
 .name { display: grid; text-align: left; border: 0; background: none; font: inherit; color: inherit; padding: 0.25rem 0; min-height: 44px; cursor: pointer; line-height: 1.25; }
 .panel { display: grid; gap: 0.5rem; padding: 0.3rem 0.5rem 0.8rem 3.9rem; }

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { needWords } from '@/app/options'
 import TapeLine from '@/ui/TapeLine.vue'
 import { minutesWords } from '@/ui/tape'
 
@@ -21,7 +20,7 @@ const same = (length: Schemas['LengthOption']) => length.drills.length === props
         <TapeLine v-if="one.drills.length" slim :stretches="one.timeline" :drills="one.drills" :available="one.minutes * 60" :width="width(one.minutes)" />
         <p v-if="one.drills.length" class="small">{{ one.drills.length }} drills, {{ minutesWords(one.seconds) }}: {{ one.drills.map((d) => d.title).join(', ') }}</p>
         <p v-else class="small clay">No session fits: {{ one.reason ?? 'nothing may be done' }}</p>
-        <p v-if="one.uncovered.length" class="small"><strong>Not covered:</strong> <template v-for="(row, n) in one.uncovered" :key="row.need"><template v-if="n">; </template>{{ needWords(row.need) }} – {{ row.reason }}</template></p>
+        <p v-if="one.uncovered.length" class="small"><strong>Not covered:</strong> {{ one.uncovered.map((row) => row.reason).join('; ') }}</p>
         <p v-else-if="one.drills.length" class="small quiet">Every need it must meet is covered.</p>
         <p v-if="one.minutes_to_cover" class="small">{{ Math.ceil(one.minutes_to_cover) }} min would cover it all.</p>
       </div>

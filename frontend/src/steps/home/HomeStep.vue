@@ -5,6 +5,7 @@ import { clinic, outcome, type Problem } from '@/api/client'
 import { handedOver } from '@/app/handedOver'
 import { useSession } from '@/app/session'
 import { unwrap, useVisit } from '@/app/useVisit'
+import PrintChoices from '@/sheet/PrintChoices.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { shortDate } from '@/ui/dates'
 import { minutesWords } from '@/ui/tape'
@@ -52,15 +53,18 @@ async function revoke(): Promise<void> {
       <p><a :href="link.link" target="_blank" rel="noopener" class="address">{{ address }}</a></p>
       <div class="acts">
         <button class="act" @click="copy">{{ copied ? 'Copied' : 'Copy the link' }}</button>
-        <RouterLink v-if="versions[0]" class="act next as-link" :to="`/sheet/${versions[0].id}`">Print version {{ versions[0].number }}</RouterLink>
       </div>
     </div>
     <div v-else-if="versions[0]" class="acts">
-      <RouterLink class="act as-link" :to="`/sheet/${versions[0].id}`">Print version {{ versions[0].number }}</RouterLink>
       <button v-if="session.may('manage-link')" class="act" @click="newLink">Make a private link</button>
       <button v-if="session.may('manage-link') && data.links_alive" class="act stop" @click="revoke">Revoke {{ data.links_alive === 1 ? 'the link' : `${data.links_alive} links` }}</button>
     </div>
-    <p v-else class="empty quiet">Tick drills in Match, then hand over the sheet at the right. The printed sheet and the private link appear here.</p>
+    <p v-if="!versions[0]" class="empty quiet">Tick drills in Match, then hand over the sheet at the right. The printed sheet and the private link appear here.</p>
+
+    <template v-if="versions[0]">
+      <h2>On paper</h2>
+      <PrintChoices :version="versions[0].id" :number="versions[0].number" :visit="visit" :token="link?.link.split('/').at(-1)" @linked="(l) => (handedOver = { visit, link: l, version: versions[0]!.number })" />
+    </template>
 
     <h2 v-if="versions.length">Versions</h2>
     <article v-for="v in versions" :key="v.id" class="version">

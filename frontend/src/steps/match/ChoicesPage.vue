@@ -42,6 +42,7 @@ const fault = computed(() => {
   return Number.isInteger(value) && value >= 0 && value <= 100 ? '' : 'a weight is a whole number from 0 to 100'
 })
 const KINDS: Record<string, string> = { condition: 'the condition', finding: 'a finding', pattern: 'a pattern', observed: 'something seen' }
+const PARTS: Record<string, string> = { effort_pct: 'effort', hold_s: 'hold', sets: 'rounds', reps: 'times', rung: 'the next drill of the ladder', seconds: 'time', breaths: 'breaths', spots: 'spots', tempo_s: 'tempo' }
 const said = (text: string) => text.replaceAll('-', ' ')
 const PAIN: Record<string, string> = { 'pain-free': 'no more than a trace', tolerable: 'what is easy to bear', tendon: 'some, gone by the morning' }
 
@@ -92,12 +93,12 @@ async function withdraw(id: number): Promise<void> {
       <p v-for="(s, n) in need.sources" :key="n" class="small">{{ KINDS[s.kind] ?? said(s.kind) }}: {{ said(s.name) }}, {{ Math.round(s.weight * 100) }} of 100</p>
       <table v-if="methods.length">
         <caption class="small quiet">The ways to meet it, with the best drill of each</caption>
-        <thead><tr><th>method</th><th>a session</th><th>under stretch a week</th><th>may hurt</th><th>goes up first</th></tr></thead>
+        <thead><tr><th>method</th><th>a session</th><th>under tension a week</th><th>may hurt</th><th>goes up first</th></tr></thead>
         <tbody>
           <tr v-for="m in methods" :key="m.method" :class="{ chosen: m.chosen }">
             <th scope="row"><button type="button" class="act" :class="{ next: m.chosen }" :aria-pressed="m.chosen" :disabled="!may" @click="choose(m.method)">{{ m.name.toLowerCase() }}</button><span class="small quiet">{{ m.drill }}, {{ m.words }}</span></th>
             <td>{{ minutesWords(m.seconds) }}</td><td>{{ m.weekly_seconds ? minutesWords(m.weekly_seconds) : 'none' }}</td>
-            <td>{{ PAIN[m.pain_rule] ?? said(m.pain_rule) }}</td><td>{{ m.progresses.map(said).join(', ') }}</td>
+            <td>{{ PAIN[m.pain_rule] ?? said(m.pain_rule) }}</td><td>{{ m.progresses.map((p) => PARTS[p] ?? said(p)).join(', ') }}</td>
           </tr>
         </tbody>
       </table>

@@ -166,7 +166,7 @@ const cell = (side: Schemas['TestSide'] | undefined, unit: string) => {
           <h2>{{ positionWords(group.position) }}</h2>
           <button v-for="one in group.tests" :key="one.measure" type="button" class="test" :class="{ here: one.measure === current }" :aria-current="one.measure === current || undefined" @click="open(one.measure)">
             <span class="name">{{ one.name }}</span>
-            <span v-for="side in one.sides" :key="side.side" class="small" :class="{ clay: side.verdict === 'exclude', quiet: !side.row, wide: side.side === 'both' }"><template v-if="side.side !== 'both'">{{ side.side }} </template>{{ cell(side, one.unit) }}</span>
+            <span v-for="side in one.sides" :key="side.side" class="small" :class="{ clay: side.verdict === 'exclude', quiet: !side.row, wide: side.side === 'both' }">{{ side.side === 'both' ? '' : `${side.side} ` }}{{ cell(side, one.unit) }}</span>
           </button>
         </template>
         <label class="small quiet add">another test
@@ -202,14 +202,15 @@ const cell = (side: Schemas['TestSide'] | undefined, unit: string) => {
 <style scoped>
 .head { display: flex; align-items: baseline; gap: 1rem; margin-bottom: 0.5rem; flex-wrap: wrap; }
 .grid { display: grid; grid-template-columns: 272px minmax(0, 1fr); gap: 1.1rem; outline-offset: 4px; }
-.list { max-height: calc(100vh - 145px); overflow-y: auto; padding-right: 0.4rem; }
+.list { max-height: calc(100vh - 145px); overflow: hidden auto; padding-right: 0.4rem; }
 .list h2 { font-size: 0.9rem; font-family: var(--sans); color: var(--ink-2); font-weight: 600; margin: 0.5rem 0 0.1rem; }
 .test { display: grid; grid-template-columns: 1fr 1fr; width: 100%; text-align: left; border: 0; border-top: 1px solid var(--line); background: none; font: inherit; color: inherit; padding: 0.3rem 0.4rem; min-height: 44px; cursor: pointer; gap: 0 0.5rem; }
 .test .name, .test .wide { grid-column: 1 / -1; }
 .test .name { line-height: 1.2; }
 .test.here { background: var(--card); box-shadow: inset 4px 0 0 var(--river); padding-left: 0.7rem; }
 .test.here .name { font-weight: 600; }
-.add { display: grid; margin-top: 0.6rem; }
+.add { display: grid; margin-top: 0.6rem; min-width: 0; }
+.add select { width: 100%; }
 select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); max-width: 100%; }
 .bench { display: grid; gap: 0.45rem; align-content: start; min-width: 0; max-height: calc(100vh - 145px); overflow-y: auto; }
 .bench-head { display: flex; gap: 0.8rem; justify-content: space-between; align-items: start; flex-wrap: wrap; }

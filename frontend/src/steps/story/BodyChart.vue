@@ -33,7 +33,7 @@ function onKey(event: KeyboardEvent, key: string): void {
   <fieldset class="chart">
     <legend>Where it hurts</legend>
     <div class="views">
-      <svg v-for="one in places" :key="one.view" viewBox="-72 0 144 306" role="group" :aria-label="`${one.view} of the body`">
+      <svg v-for="one in places" :key="one.view" viewBox="-72 0 144 312" role="group" :aria-label="`${one.view} of the body`">
         <text x="-66" y="12">{{ one.view === 'front' ? 'right' : 'left' }}</text>
         <text x="66" y="12" text-anchor="end">{{ one.view === 'front' ? 'left' : 'right' }}</text>
         <g class="figure">
@@ -46,7 +46,7 @@ function onKey(event: KeyboardEvent, key: string): void {
           <title>{{ place.name }}</title>
           <ellipse :cx="place.spot.x" :cy="place.spot.y" :rx="place.spot.rx" :ry="place.spot.ry" />
         </g>
-        <text x="0" y="304" text-anchor="middle" class="view">{{ one.view }}</text>
+        <text x="0" y="310" text-anchor="middle" class="view">{{ one.view }}</text>
       </svg>
     </div>
     <p class="small" aria-live="polite">
@@ -61,7 +61,7 @@ function onKey(event: KeyboardEvent, key: string): void {
 .chart { border: 0; margin: 0; padding: 0; min-width: 0; }
 legend { padding: 0; font-size: 0.9rem; color: var(--ink-2); }
 .views { display: grid; grid-template-columns: 1fr 1fr; gap: 0.3rem; background: var(--card); border: 1px solid var(--line); border-radius: var(--corner); padding: 0.3rem; }
-svg { width: 100%; max-height: 330px; }
+svg { width: 100%; max-height: 318px; }
 .figure path, .figure ellipse { fill: var(--paper-deep); stroke: var(--ink); stroke-width: 1.1; }
 .figure path { stroke-linejoin: round; }
 .figure .spine { fill: none; stroke: var(--ink-2); stroke-width: 0.7; stroke-dasharray: 2 3; }

@@ -41,9 +41,10 @@ onMounted(draft.reload)
 
 const story = draft.value
 const note = (field: string) => draft.fields.value[field] ?? draft.fields.value[`story.${field}`]
+/** minutes the rules read for each answer; a day stands for a day or more */
 const SETTLE = [
   { value: '15', text: 'minutes' }, { value: '30', text: 'half an hour' }, { value: '120', text: 'two hours' },
-  { value: '480', text: 'longer' }, { value: '1440', text: 'a day or more' },
+  { value: '480', text: 'longer' }, { value: '1440', text: 'a day' },
 ]
 const settle = computed(() => String(story.value?.settle_minutes ?? ''))
 const homeFaults = computed(() => Object.keys(draft.fields.value).some((f) => /minutes$|days_per_week|per_day|birth_date|places|equipment/.test(f) && !/settle|stiff/.test(f)))
@@ -93,7 +94,7 @@ function toggleClue(clue: string): void {
             @update:model-value="(v) => (story!.settle_minutes = v ? Number(v) : null)" />
           <div class="pair">
             <ChoiceRow v-model="(story.wakes as string)" label="Wakes at night" :options="[{ value: 'no', text: 'never' }, { value: 'sometimes', text: 'sometimes' }, { value: 'most-nights', text: 'most nights' }]" />
-            <NumberField v-model="story.stiff_minutes" label="Stiff in the morning" unit="min" :note="note('stiff_minutes')" />
+            <NumberField v-model="story.stiff_minutes" label="Stiff on getting up" unit="min" :note="note('stiff_minutes')" />
           </div>
         </div>
       </div>
@@ -115,10 +116,11 @@ function toggleClue(clue: string): void {
 
 <style scoped>
 .head { display: flex; align-items: center; gap: 1rem; margin-bottom: 0.5rem; flex-wrap: wrap; }
-.grid { display: grid; grid-template-columns: 300px minmax(0, 1fr); gap: 1.2rem; }
-.col { display: grid; gap: 0.5rem; align-content: start; min-width: 0; }
+.grid { display: grid; grid-template-columns: 282px minmax(0, 1fr); gap: 1.2rem; }
+.col { display: grid; gap: 0.35rem; align-content: start; min-width: 0; }
 .label { display: grid; gap: 0.1rem; font-size: 0.9rem; color: var(--ink-2); }
-.pair { display: flex; gap: 1.2rem; flex-wrap: wrap; align-items: start; }
-.pains { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 0.45rem 1.2rem; margin-top: 0.6rem; }
+.pair { display: flex; gap: 0.4rem 1.2rem; flex-wrap: wrap; align-items: start; }
+.col :deep(.options button) { padding: 0 0.65rem; }
+.pains { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 0.2rem 1.2rem; margin-top: 0.3rem; }
 @media (max-width: 1000px) { .grid, .pains { grid-template-columns: 1fr; } }
 </style>

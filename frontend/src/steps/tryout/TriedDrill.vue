@@ -85,8 +85,8 @@ header { display: flex; justify-content: space-between; align-items: baseline; g
 .side { color: var(--river); }
 .three { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 1rem; }
 .three section { display: grid; gap: 0.3rem; align-content: start; border-top: 3px solid var(--line-strong); padding-top: 0.4rem; min-width: 0; }
-label { display: grid; }
-select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); max-width: 100%; }
+label { display: grid; min-width: 0; }
+select { width: 100%; min-width: 0; min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); max-width: 100%; }
 .better { color: var(--river); font-weight: 600; }
 .faults { display: flex; flex-wrap: wrap; gap: 0.35rem; padding: 0.2rem 0; }
 .faults button { min-height: 44px; padding: 0 0.8rem; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); font: inherit; cursor: pointer; }

@@ -125,11 +125,12 @@ function remove(): void {
 .list h2 { font-size: 0.9rem; font-family: var(--sans); color: var(--ink-2); margin-top: 0.6rem; }
 .one { display: grid; width: 100%; text-align: left; border: 0; border-top: 1px solid var(--line); background: none; font: inherit; color: inherit; padding: 0.3rem 0.4rem; min-height: 44px; cursor: pointer; line-height: 1.25; }
 .one.here { background: var(--card); box-shadow: inset 4px 0 0 var(--river); padding-left: 0.7rem; }
-.pick { border-top: 1px solid var(--line); padding: 0.2rem 0 0; line-height: 1.25; }
-.pick button { min-height: 44px; padding: 0 0.9rem 0 0; border: 0; background: none; font: inherit; font-size: 0.875rem; color: var(--river); text-decoration: underline; cursor: pointer; }
+.pick { display: grid; border-top: 1px solid var(--line); padding: 0.3rem 0 0; line-height: 1.25; }
+.pick button { min-height: 44px; padding: 0 1.2rem 0 0; border: 0; background: none; font: inherit; font-size: 0.875rem; color: var(--river); text-decoration: underline; cursor: pointer; }
 .pick button:disabled { color: var(--ink-2); text-decoration: none; cursor: default; }
-.other { display: grid; margin: 0.6rem 0; }
-select, .movement input { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); max-width: 100%; }
+.other { display: grid; margin: 0.6rem 0; min-width: 0; }
+.list { min-width: 0; }
+select, .movement input { width: 100%; min-width: 0; min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); max-width: 100%; }
 .movement { display: grid; margin-top: 0.8rem; }
 .movement input { padding: 0 0.5rem; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }

@@ -1,0 +1,95 @@
+"""The home sheet as a PDF: A4 or Letter, readable in black and white, large print on request."""
+
+from __future__ import annotations
+
+import datetime as dt
+import io
+from functools import cache
+from pathlib import Path
+from typing import Any, Literal
+
+import segno
+from django.template.loader import render_to_string
+from django.utils.safestring import mark_safe
+from weasyprint import CSS, HTML
+from weasyprint.text.fonts import FontConfiguration
+from weasyprint.urls import URLFetcher, URLFetcherResponse
+
+from easepath.interchange.tape import tape_svg
+
+HERE = Path(__file__).parent
+Paper = Literal["a4", "letter"]
+GRID_DAYS = 14
+GRID_ROWS = ("done", "pain before", "worst in it", "pain after", "next morning")
+PLACES = {
+    "stand": "standing", "floor": "on the floor", "bed": "on the bed", "chair": "on a chair", "desk": "at the desk",
+    "wall": "at a wall",
+}  # fmt: skip
+
+
+def sheet_pdf(sheet: dict[str, Any], *, paper: Paper = "a4", large: bool = False, link: str | None = None) -> bytes:
+    """The PDF of a sheet as the selector gives it; `link` is the full address of the client's private page."""
+    html = render_to_string("paper/sheet.html", sheet_context(sheet, paper=paper, large=large, link=link))
+    document = HTML(string=html, base_url=str(HERE / "fonts"), url_fetcher=_ShippedFontsOnly())
+    stylesheet, fonts = _style()
+    out = io.BytesIO()
+    document.write_pdf(out, stylesheets=[stylesheet], font_config=fonts)
+    return out.getvalue()
+
+
+def sheet_context(sheet: dict[str, Any], *, paper: Paper, large: bool, link: str | None) -> dict[str, Any]:
+    """What the template reads: the sheet with its tape, words for places and sides, the grid, the code of the link."""
+    drills = [
+        {**drill, "number": n + 1, "where": PLACES[drill["place"]], "how": _how(drill), "dose": _dose(drill)}
+        for n, drill in enumerate(sheet["drills"])
+    ]
+    available = sheet["minutes_available"]
+    tape = tape_svg(sheet["timeline"], [d["phase"] for d in drills], available * 60 if available else None)
+    return {
+        "sheet": sheet, "drills": drills, "paper": paper, "large": large, "link": link,
+        "tape": mark_safe(tape) if drills else "",
+        "code": mark_safe(segno.make(link, error="m").svg_inline(scale=1, border=0, omitsize=True)) if link else "",
+        "date": f"{dt.date.fromisoformat(sheet['date']):%-d %B %Y}",
+        "minutes": _minutes(sheet["seconds"]), "days": range(1, GRID_DAYS + 1), "rows": GRID_ROWS,
+    }  # fmt: skip
+
+
+def _how(drill: dict[str, Any]) -> str:
+    times = "once a day" if drill["per_day"] == 1 else f"{drill['per_day']} times a day"
+    days = "every day" if drill["days_per_week"] >= 7 else f"{drill['days_per_week']} days a week"
+    return f"{times}, {days}"
+
+
+def _dose(drill: dict[str, Any]) -> str:
+    sides = drill["sides"]
+    words = list(dict.fromkeys(side["words"] for side in sides))
+    if len(sides) == 1:
+        return words[0] if sides[0]["side"] == "both" else f"{sides[0]['side'].upper()} side: {words[0]}"
+    if len(words) == 1:
+        return f"each side: {words[0]}; {sides[0]['side']} first"
+    return "; ".join(f"{side['side'].upper()} {side['words']}" for side in sides)
+
+
+def _minutes(seconds: float) -> str:
+    minutes, rest = divmod(round(seconds), 60)
+    return f"{minutes} min {rest} s" if rest else f"{minutes} min"
+
+
+@cache
+def _style() -> tuple[CSS, FontConfiguration]:
+    """The style sheet with the shipped fonts, read once."""
+    fonts = FontConfiguration()
+    css = (HERE / "templates" / "paper" / "sheet.css").read_text(encoding="utf-8")
+    return CSS(string=css, base_url=(HERE / "fonts").as_uri() + "/", font_config=fonts,
+               url_fetcher=_ShippedFontsOnly()), fonts  # fmt: skip
+
+
+class _ShippedFontsOnly(URLFetcher):  # type: ignore[misc]  # it ships no types
+    """Nothing on paper is fetched from anywhere but the shipped fonts."""
+
+    def fetch(self, url: str, headers: Any = None) -> URLFetcherResponse:
+        """The bytes of a shipped font; raises ValueError for anything else."""
+        path = Path(url.removeprefix("file://"))
+        if path.parent != HERE / "fonts":
+            raise ValueError("paper takes nothing from outside")
+        return URLFetcherResponse(url, path.read_bytes(), {"Content-Type": "font/woff2"})

@@ -1,0 +1,21 @@
+/** Where the client is inside one side of a drill; the beats and their seconds come from the clinic. */
+export interface BeatAt {
+  word: string
+  number: number
+  of: number
+  /** whole seconds left in this beat */
+  left: number
+}
+
+interface Beat { word: string; seconds: number; number: number; of: number }
+
+/** The beat at so many seconds into a side; the last one lasts to the end of it. */
+export function beatAt(pace: readonly Beat[], seconds: number, sideSeconds: number): BeatAt | null {
+  let end = 0
+  for (const [index, beat] of pace.entries()) {
+    end += beat.seconds
+    if (index === pace.length - 1) end = Math.max(end, sideSeconds)
+    if (seconds < end) return { word: beat.word, number: beat.number, of: beat.of, left: Math.max(1, Math.ceil(end - seconds)) }
+  }
+  return null
+}
