@@ -56,6 +56,7 @@ class LeftOutDrill(Schema):
 
     drill: str
     title: str
+    name: str
     side: str
     rule: str
     reason: str

@@ -28,6 +28,7 @@ def cross_check(library: Library, entries: Loaded, problems: list[Problem]) -> N
     _check_needs(library, entries, problems)
     _check_measures(entries, problems)
     _check_rates(library, entries, problems)
+    _check_wording(library, entries, problems)
 
 
 def _label(row: models.Entry) -> str:
@@ -248,3 +249,17 @@ def _check_rates(library: Library, entries: Loaded, problems: list[Problem]) -> 
             if len(word) != 2:
                 file = _file_of(entries, "conditions", condition.id)
                 problems.append(Problem(file, f"conditions.{condition.id}.order", "must read 'A before B'"))
+
+
+def _check_wording(library: Library, entries: Loaded, problems: list[Problem]) -> None:
+    """Every drill can be read by a client, under a title no other drill has."""
+    titles: dict[str, str] = {}
+    for drill in library.drills.values():
+        file, key = _file_of(entries, "drills", drill.id), f"drills.{drill.id}.wording"
+        wording = library.wording.get(drill.id)
+        if wording is None:
+            problems.append(Problem(file, key, "missing: what the client reads"))
+        elif other := titles.get(wording.title):
+            problems.append(Problem(file, key, f"has the title of {other!r}: {wording.title}"))
+        else:
+            titles[wording.title] = drill.id

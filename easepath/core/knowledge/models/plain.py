@@ -71,7 +71,7 @@ class Wording(Entry):
     feel: str
     stop: Words
     easier: str
-    harder: str
+    harder: str = "Only when we tell you."
 
 
 class AnswerWord(Entry):

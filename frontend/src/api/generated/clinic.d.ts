@@ -1519,6 +1519,8 @@ export interface components {
         LeftOutDrill: {
             /** Drill */
             drill: string;
+            /** Name */
+            name: string;
             /**
              * Override
              * @enum {string}

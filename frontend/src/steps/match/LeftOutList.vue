@@ -11,7 +11,7 @@ const search = ref('')
 const open = ref(false)
 const found = computed(() => {
   const text = search.value.trim().toLowerCase()
-  const rows = text ? props.leftOut.filter((o) => o.title.toLowerCase().includes(text)) : props.leftOut.filter((o) => o.relevant)
+  const rows = text ? props.leftOut.filter((o) => `${o.title} ${o.name}`.toLowerCase().includes(text)) : props.leftOut.filter((o) => o.relevant)
   return rows.slice(0, 60)
 })
 const refused = computed(() => props.leftOut.filter((o) => o.rule === 'excluded').length)
