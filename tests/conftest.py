@@ -8,6 +8,7 @@ from typing import Any
 
 import pytest
 
+from easepath.clinic.actions.open_visit import open_visit
 from easepath.clinic.models import Complaint, User, Visit
 from easepath.standins.practice_clients import GROIN_CLIENTS, live
 from easepath.standins.practice_clinic import make_clinic
@@ -23,10 +24,8 @@ class World:
     complaints: dict[str, Complaint] = field(default_factory=dict)
 
     def visit(self, name: str) -> Visit:
-        """The latest visit of a client."""
-        visit = self.complaints[name].visits.order_by("-number").first()
-        assert visit is not None
-        return visit
+        """The open visit of a client; the next one where the latest is closed."""
+        return open_visit(self.users["hanne"], self.complaints[name])
 
 
 def make_world() -> World:

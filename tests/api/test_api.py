@@ -88,6 +88,7 @@ def test_bad_input_names_its_field(world: World, staff: Client) -> None:
 def test_an_old_revision_gets_both_values(world: World, staff: Client) -> None:
     path = f"/api/visits/{world.visit('Marta').pk}/story"
     story = staff.get(path).json()["story"]
+    assert staff.put(path, {"revision": 0, "story": {**story, "goal_activity": "hers"}}, JSON).status_code == 200
     found = staff.put(path, {"revision": 0, "story": {**story, "words": "mine"}}, JSON)
     assert found.status_code == 409
     conflict = body(found)["conflict"]
@@ -100,7 +101,7 @@ def test_a_refusal_says_why(world: World, staff: Client) -> None:
     found = body(staff.post(f"/api/visits/{world.visit('Piet').pk}/hand-over"))
     assert found["type"] == "easepath:refused"
     path = f"/api/visits/{world.visit('Marta').pk}/match"
-    wrong = {"revision": 1, "drills": [{"drill": "adductor-plank-long", "side": "left"}]}
+    wrong = {"revision": 0, "drills": [{"drill": "adductor-plank-long", "side": "left"}]}
     assert "refused" in body(staff.put(path, wrong, JSON))["type"]
 
 

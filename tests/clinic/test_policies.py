@@ -52,13 +52,13 @@ def _clear(world: World, user: User) -> Any:
 
 
 def _tick(world: World, user: User) -> Any:
-    return save_draft(user, world.visit("Marta"), 1, (Ticked("seated-squeeze", "both"),))
+    return save_draft(user, world.visit("Marta"), 0, (Ticked("seated-squeeze", "both"),))
 
 
 ACTS: dict[str, tuple[Act, str]] = {
-    "story": (lambda w, u: save_story(u, w.visit("Marta"), 1, Story.of(w.complaints["Marta"])), "everybody"),
+    "story": (lambda w, u: save_story(u, w.visit("Marta"), 0, Story.of(w.complaints["Marta"])), "everybody"),
     "screening": (
-        lambda w, u: save_screening(u, w.visit("Marta"), 1, Screening.of(w.complaints["Marta"])),
+        lambda w, u: save_screening(u, w.visit("Marta"), 0, Screening.of(w.complaints["Marta"])),
         "everybody",
     ),
     "morning": (_morning, "everybody"),

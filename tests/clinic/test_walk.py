@@ -144,7 +144,7 @@ def test_a_red_flag_stops_everything_until_it_is_cleared(world: World) -> None:
 def test_a_flag_raised_later_withholds_the_sheet_at_home(world: World) -> None:
     complaint = world.complaints["Marta"]
     answers = {**Screening.of(complaint).answers, "fever": True}
-    save_screening(world.users["hanne"], world.visit("Marta"), 1, Screening(answers, ()))
+    save_screening(world.users["hanne"], world.visit("Marta"), 0, Screening(answers, ()))
     sheet = home_sheet(fresh(world, "Marta"))
     assert sheet["withheld"]
     assert sheet["drills"] == []
@@ -176,9 +176,9 @@ def test_after_a_flare_the_sheet_says_rest(world: World) -> None:
 def test_saving_on_an_old_revision_shows_both_values_and_changes_nothing(world: World) -> None:
     visit = world.visit("Marta")
     story = Story.of(world.complaints["Marta"])
-    save_story(world.users["hanne"], visit, 1, Story(**{**vars(story), "words": "hers"}))
+    save_story(world.users["hanne"], visit, 0, Story(**{**vars(story), "words": "hers"}))
     with pytest.raises(StaleRevisionError) as caught:
-        save_story(world.users["callum"], visit, 1, Story(**{**vars(story), "words": "his"}))
+        save_story(world.users["callum"], visit, 0, Story(**{**vars(story), "words": "his"}))
     assert (caught.value.by, caught.value.theirs["words"], caught.value.yours["words"]) == (
         "Hanne Ostrow",
         "hers",
@@ -197,7 +197,7 @@ BAD_STORIES = {
 def test_an_impossible_story_names_its_field_and_saves_nothing(world: World, field: str) -> None:
     story = {**vars(Story.of(world.complaints["Marta"])), "words": "changed", field: BAD_STORIES[field]}
     with pytest.raises(FieldError) as caught:
-        save_story(world.users["hanne"], world.visit("Marta"), 1, Story(**story))
+        save_story(world.users["hanne"], world.visit("Marta"), 0, Story(**story))
     assert list(caught.value.fields) == [field]
     assert fresh(world, "Marta").words != "changed"
 
@@ -206,8 +206,8 @@ def test_an_assistants_no_is_not_known_until_confirmed(world: World) -> None:
     complaint, visit = world.complaints["Marta"], world.visit("Marta")
     given = Screening.of(complaint).answers
     without = {word: value for word, value in given.items() if word != "fever"}
-    save_screening(world.users["hanne"], visit, 1, Screening(without, ()))
-    save_screening(world.users["jo"], visit, 2, Screening({**without, "fever": False}, ()))
+    save_screening(world.users["hanne"], visit, 0, Screening(without, ()))
+    save_screening(world.users["jo"], visit, 1, Screening({**without, "fever": False}, ()))
     assert assess(fresh(world, "Marta"), TODAY).screen.flags.unanswered == ("fever",)
     assert confirm_answers(world.users["callum"], visit) == 1
     assert assess(fresh(world, "Marta"), TODAY).screen.outcome == "careful"
@@ -216,7 +216,7 @@ def test_an_assistants_no_is_not_known_until_confirmed(world: World) -> None:
 def test_a_factor_entered_later_refuses_what_the_plan_holds(world: World) -> None:
     complaint, visit = world.complaints["Marta"], world.visit("Marta")
     answers = dict(Screening.of(complaint).answers)
-    save_screening(world.users["hanne"], visit, 1, Screening(answers, (FactorEntry("no-floor"),)))
+    save_screening(world.users["hanne"], visit, 0, Screening(answers, (FactorEntry("no-floor"),)))
     line = next(line for line in caseload(world.users["hanne"]) if line["name"].startswith("Marta"))
     assert (line["kind"], line["what"]) == ("look", "refused")
     review = open_review(world.users["hanne"], visit)
@@ -225,14 +225,14 @@ def test_a_factor_entered_later_refuses_what_the_plan_holds(world: World) -> Non
 
 def test_what_is_refused_cannot_be_ticked(world: World) -> None:
     with pytest.raises(RefusedError) as caught:
-        save_draft(world.users["hanne"], world.visit("Marta"), 1, (Ticked("adductor-plank-long", "left"),))
+        save_draft(world.users["hanne"], world.visit("Marta"), 0, (Ticked("adductor-plank-long", "left"),))
     assert "Side plank" in caught.value.reasons[0]
     assert world.visit("Marta").draft_drills.count() == 4
 
 
 def test_the_stage_of_a_running_plan_changes_only_through_its_gate(world: World) -> None:
     with pytest.raises(FieldError, match="gate"):
-        save_draft(world.users["hanne"], world.visit("Marta"), 1, (Ticked("seated-squeeze", "both"),), stage=5)
+        save_draft(world.users["hanne"], world.visit("Marta"), 0, (Ticked("seated-squeeze", "both"),), stage=5)
     with pytest.raises(FieldError, match="no stage 9"):
         save_draft(world.users["hanne"], world.visit("Piet"), 0, (), stage=9)
 
@@ -288,7 +288,7 @@ def test_a_morning_is_told_on_another_day(world: World) -> None:
 
 def test_links_die_when_revoked_and_when_they_run_out(world: World) -> None:
     hanne = world.users["hanne"]
-    save_draft(hanne, world.visit("Tom"), 1, (Ticked("seated-squeeze", "both"),))
+    save_draft(hanne, world.visit("Tom"), 0, (Ticked("seated-squeeze", "both"),))
     version, token = hand_over(hanne, world.visit("Tom"))
     assert version.difference == ["Rocking in a deep lunge taken out"]
     with clock.on(version.ends_on + dt.timedelta(days=31)), pytest.raises(DeadLinkError, match="run out"):
