@@ -14,13 +14,19 @@ def load() -> bool:
 
     from easepath.clinic import clock, models
     from easepath.standins import practice_clients, practice_clinic
+    from easepath.standins.practice_life import live_on, live_through
+    from easepath.standins.practice_people import MORE_TROUBLES, PEOPLE
 
     if models.Clinic.objects.exists():
         return False
     with transaction.atomic():
         made = practice_clinic.make_clinic()
-        for person in practice_clients.GROIN_CLIENTS:
-            practice_clients.live(made.clinician, person, clock.today(made.clinic.time_zone))
+        today = clock.today(made.clinic.time_zone)
+        for first in practice_clients.GROIN_CLIENTS:
+            complaint = practice_clients.live(made.clinician, first, today)
+            live_on(made.clinician, complaint.client, MORE_TROUBLES[first.first_name], today)
+        for person, troubles in PEOPLE:
+            live_through(made.clinician, person, troubles, today)
     return True
 
 
@@ -45,6 +51,7 @@ def main() -> None:
     parser = argparse.ArgumentParser(prog="python -m easepath.standins", description=__doc__)
     parser.add_argument("--address", default="http://127.0.0.1:8000")
     options = parser.parse_args()
+    print("Loading the practice clinic; the first time takes about half a minute ...", flush=True)
     load()
     print(sign_in_words(options.address), flush=True)
 

@@ -10,6 +10,7 @@ from ninja import Router
 from easepath.api.auth import staff
 from easepath.api.schemas.caseload import CaseLine, NewClient, VisitRef
 from easepath.clinic.actions.open_client import open_client
+from easepath.clinic.actions.open_complaint import open_complaint
 from easepath.clinic.actions.open_visit import open_visit
 from easepath.clinic.selectors.access import get_complaint
 from easepath.clinic.selectors.caseload import caseload
@@ -33,3 +34,10 @@ def take_in_client(request: HttpRequest, payload: NewClient) -> VisitRef:
 def open_next_visit(request: HttpRequest, complaint: int) -> VisitRef:
     """Continue the open visit of a complaint, or open the next."""
     return VisitRef(visit=open_visit(staff(request), get_complaint(staff(request), complaint)).pk)
+
+
+@router.post("/complaints/{complaint}/another", response=VisitRef, operation_id="open_complaint")
+def open_another_complaint(request: HttpRequest, complaint: int) -> VisitRef:
+    """Another complaint of the same client, with its first visit."""
+    client = get_complaint(staff(request), complaint).client
+    return VisitRef(visit=open_complaint(staff(request), client).pk)

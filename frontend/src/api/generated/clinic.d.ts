@@ -44,6 +44,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/complaints/{complaint}/another": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Another Complaint
+         * @description Another complaint of the same client, with its first visit.
+         */
+        post: operations["open_complaint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/complaints/{complaint}/visits": {
         parameters: {
             query?: never;
@@ -3198,6 +3218,28 @@ export interface operations {
                 "application/json": components["schemas"]["NewClient"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitRef"];
+                };
+            };
+        };
+    };
+    open_complaint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                complaint: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

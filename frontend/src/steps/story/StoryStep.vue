@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Input } from 'ant-design-vue'
 import { computed, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
 import { useVisit } from '@/app/useVisit'
@@ -20,6 +21,7 @@ import ConditionPicker from './ConditionPicker.vue'
 type Story = Schemas['StoryFields']
 const { visit, frame, refresh } = useVisit()
 const { options } = useOptions()
+const router = useRouter()
 const path = { visit: visit.value }
 const page = ref('pain')
 const carried = ref<string | null>(null)
@@ -49,6 +51,14 @@ const SETTLE = [
 const settle = computed(() => String(story.value?.settle_minutes ?? ''))
 const homeFaults = computed(() => Object.keys(draft.fields.value).some((f) => /minutes$|days_per_week|per_day|birth_date|places|equipment/.test(f) && !/settle|stiff/.test(f)))
 
+async function another(): Promise<void> {
+  if (!frame.value) return
+  await draft.flush()
+  const found = await outcome(clinic.POST('/api/complaints/{complaint}/another', { params: { path: { complaint: frame.value.complaint } } }))
+  if (found.ok) await router.push(`/visit/${found.data.visit}/story`)
+  else draft.problem.value = found.problem
+}
+
 function setAreas(areas: string[]): void {
   if (!story.value) return
   story.value.areas = areas
@@ -68,6 +78,7 @@ function toggleClue(clue: string): void {
       <h1>Story</h1>
       <ChoiceRow v-model="page" keep hide-label label="Part of the story" :options="[{ value: 'pain', text: 'the pain' }, { value: 'home', text: homeFaults ? 'the person, at home: to mend' : 'the person, at home' }]" />
       <SaveState :state="draft.state.value" :at="draft.at.value" />
+      <button v-if="frame" class="act plain another" @click="another">another complaint of {{ frame.client.first_name }}</button>
     </div>
     <CarriedNote :from="carried" :left-open="frame?.last_time?.left_open" />
     <ConflictBox v-if="draft.state.value === 'conflict'" :problem="draft.problem.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" />
@@ -117,6 +128,7 @@ function toggleClue(clue: string): void {
 <style scoped>
 .head { display: flex; align-items: center; gap: 1rem; margin-bottom: 0.5rem; flex-wrap: wrap; }
 .grid { display: grid; grid-template-columns: 282px minmax(0, 1fr); gap: 1.2rem; }
+.another { margin-left: auto; }
 .col { display: grid; gap: 0.35rem; align-content: start; min-width: 0; }
 .label { display: grid; gap: 0.1rem; font-size: 0.9rem; color: var(--ink-2); }
 .pair { display: flex; gap: 0.4rem 1.2rem; flex-wrap: wrap; align-items: start; }
