@@ -15,7 +15,7 @@ from tests.conftest import World
 
 SignIn = Callable[..., None]
 SERIOUS = ("serious", "critical")
-STEPS = ("story", "screening", "match", "home", "adjust", "measure")
+STEPS = ("story", "screening", "measure", "match", "compose", "tryout", "home", "respond", "adjust")
 
 
 def faults(page: Page) -> list[str]:

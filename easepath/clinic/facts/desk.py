@@ -8,7 +8,7 @@ from typing import Any
 from easepath.clinic import models
 from easepath.clinic.facts.assessment import Assessment
 from easepath.core.compose import Session
-from easepath.core.compose.desk import desk_plan
+from easepath.core.compose.desk import at_work, desk_plan
 
 DEFAULT_HOURS = {"start": 9 * 60, "end": 17 * 60, "every": 90}
 
@@ -20,7 +20,7 @@ def desk_of(assessment: Assessment, session: Session, complaint: models.Complain
         return None
     hours = complaint.work_hours or DEFAULT_HOURS
     start, end = (dt.time(*divmod(hours[name], 60)) for name in ("start", "end"))
-    plan = desk_plan(session.drills, start, end, hours["every"])
+    plan = desk_plan(at_work(session.drills), start, end, hours["every"])
     wording = assessment.library.wording
     names = {
         item.drill.id: wording[item.drill.id].title if item.drill.id in wording else item.drill.name

@@ -119,14 +119,11 @@ def draft_sheet(assessment: Assessment, session: Session, version: models.PlanVe
 
 
 def _cautions(assessment: Assessment, session: Session) -> list[str]:
-    """Cautions in force for the sheet as it stands, each once."""
-    words = [
-        reason.text(assessment.library)
-        for item in session.drills
-        for reason in item.reasons
-        if reason.verdict is Verdict.CAUTION
-    ]
-    return list(dict.fromkeys(words))
+    """Cautions in force for the sheet as it stands, each once; ranges still to be measured in one line."""
+    reasons = [r for item in session.drills for r in item.reasons if r.verdict is Verdict.CAUTION]
+    unmeasured = dict.fromkeys(str(r.facts["movement"]) for r in reasons if r.rule == "range-measure-first")
+    words = dict.fromkeys(r.text(assessment.library) for r in reasons if r.rule != "range-measure-first")
+    return [*words, *([f"not measured yet: {', '.join(unmeasured)}"] if unmeasured else [])]
 
 
 def _same_drills(session: Session, version: models.PlanVersion) -> bool:

@@ -10,6 +10,8 @@ from easepath.core.compose.prescription import Prescription
 from easepath.core.vocabulary import SideWord
 
 MOST_PER_BREAK = 2
+WORK_PLACES = ("desk", "chair", "wall", "stand")
+"""Where a drill of a break at work is done: nobody lies down on an office floor."""
 
 
 @dataclass(frozen=True)
@@ -35,6 +37,11 @@ class DeskPlan:
 
     breaks: tuple[Break, ...]
     left_over: tuple[DeskDrill, ...]
+
+
+def at_work(items: Sequence[Prescription]) -> tuple[Prescription, ...]:
+    """The drills of a session that can be done in a break at work."""
+    return tuple(item for item in items if item.place in WORK_PLACES)
 
 
 def desk_plan(items: Sequence[Prescription], start: dt.time, end: dt.time, every_minutes: int) -> DeskPlan:

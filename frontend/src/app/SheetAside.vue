@@ -38,6 +38,7 @@ async function handOver(): Promise<void> {
       </template>
     </p>
     <p v-if="frame.sheet.over_minutes" class="clay small"><strong>Longer than the minutes there are.</strong></p>
+    <div class="scroll" tabindex="0" role="group" aria-label="What is on it">
     <div v-if="!frame.sheet.drills.length && !frame.sheet.refused.length" class="empty quiet">
       <p v-if="frame.issues_program">Nothing on the sheet yet. Tick drills in Match and they appear here, with their minutes.</p>
       <p v-else>No program can be issued: the screen is {{ frame.outcome_words }}.</p>
@@ -59,7 +60,7 @@ async function handOver(): Promise<void> {
     <p v-if="frame.sheet.drills.length && frame.sheet.leave_out.length" class="small">
       <strong>Leave out for now:</strong> {{ frame.sheet.leave_out.join('; ') }}
     </p>
-    <div class="push" />
+    </div>
     <ProblemNote :problem="problem" />
     <button v-if="session.may('hand-over')" class="act next" :disabled="busy || frame.closed || !frame.sheet.drills.length || !frame.issues_program || !!frame.sheet.refused.length || frame.sheet.unchanged" @click="handOver">
       {{ frame.sheet.unchanged ? `Version ${frame.sheet.version - 1} is in use, nothing changed` : `Hand over version ${frame.sheet.version}` }}
@@ -71,12 +72,13 @@ async function handOver(): Promise<void> {
 <style scoped>
 .sheet {
   background: var(--card); border: 1px solid var(--line); box-shadow: 0 6px 18px rgb(70 60 40 / 12%); border-radius: 4px;
-  padding: 1.1rem 1rem; display: flex; flex-direction: column; gap: 0.5rem; min-height: 100%;
+  padding: 1.1rem 1rem; display: flex; flex-direction: column; gap: 0.5rem;
 }
 ol { list-style: none; counter-reset: n; margin: 0; padding: 0; }
 li { counter-increment: n; display: grid; border-top: 1px solid var(--line); padding: 0.4rem 0 0.4rem 1.5rem; position: relative; }
 li::before { content: counter(n); position: absolute; left: 0; color: var(--ink-2); font-size: 0.875rem; top: 0.45rem; }
 .cautions { border-left: 3px solid var(--ink); padding-left: 0.6rem; }
 .empty { border: 1px dashed var(--line-strong); padding: 0.8rem; border-radius: 4px; }
-.push { flex: 1; }
+.scroll { flex: 1; min-height: 0; overflow-y: auto; display: flex; flex-direction: column; gap: 0.5rem; }
+.sheet .act { flex: none; min-height: 48px; }
 </style>

@@ -86,7 +86,7 @@ header {
 .left { padding: 0.4rem 0 0.4rem 0.4rem; }
 .middle { padding: 1.1rem 1.2rem; min-width: 0; }
 .edge { background: var(--paper-deep); border-left: 1px solid var(--line); padding: 1rem; }
-.edge > * { position: sticky; top: 1rem; height: calc(100vh - 54px - 2rem); min-height: 0; overflow-y: auto; }
+.edge > * { position: sticky; top: 1rem; height: calc(100vh - 54px - 2rem); min-height: 0; }
 @media (max-width: 1000px) {
   .body { grid-template-columns: 130px minmax(0, 1fr); }
   .edge { grid-column: 1 / -1; }

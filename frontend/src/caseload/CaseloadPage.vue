@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
 import { unwrap } from '@/app/useVisit'
-import { shortDate } from '@/ui/dates'
+import { readable, shortDate } from '@/ui/dates'
 import RippleLine from '@/ui/RippleLine.vue'
 import NewClient from './NewClient.vue'
 
@@ -82,7 +82,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
           <button class="line" @click="open(line)">
             <span class="need">
               <strong>{{ line.what.charAt(0).toUpperCase() + line.what.slice(1) }}</strong>
-              <span class="small why">{{ line.why }}</span>
+              <span class="small why">{{ readable(line.why) }}</span>
             </span>
             <span class="who">
               <strong>{{ line.name }}</strong>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Drawer } from 'ant-design-vue'
 import { computed } from 'vue'
+import { readable } from './dates'
 
 /** One panel for every "why": the rule, the facts it read, the threshold, the source. */
 export interface ReasonCard {
@@ -26,7 +27,7 @@ function factLines(facts: Record<string, unknown> | undefined): [string, string]
   <Drawer :open="open" :title="title" placement="right" :width="420" @close="emit('close')">
     <p v-if="intro" class="intro">{{ intro }}</p>
     <article v-for="(reason, index) in shown" :key="index">
-      <p class="text" :class="{ clay: reason.verdict === 'exclude' || reason.verdict === 'modify' }">{{ reason.text }}</p>
+      <p class="text" :class="{ clay: reason.verdict === 'exclude' || reason.verdict === 'modify' }">{{ readable(reason.text) }}</p>
       <dl>
         <div><dt>rule</dt><dd>{{ reason.rule.replaceAll('-', ' ') }}</dd></div>
         <div v-if="reason.threshold"><dt>threshold</dt><dd>{{ reason.threshold }}</dd></div>

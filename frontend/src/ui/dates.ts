@@ -5,3 +5,8 @@ export function shortDate(date: string | null | undefined, today = new Date()): 
   const year = day.getFullYear() === today.getFullYear() ? undefined : 'numeric'
   return day.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year })
 }
+
+/** A sentence with its dates as people write them: "flared on 27 Nov". */
+export function readable(text: string): string {
+  return text.replaceAll(/\b\d{4}-\d{2}-\d{2}\b/g, (date) => shortDate(date))
+}

@@ -3,7 +3,7 @@ import { Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ProblemNote from '@/ui/ProblemNote.vue'
-import { shortDate } from '@/ui/dates'
+import { readable, shortDate } from '@/ui/dates'
 import RippleLine from '@/ui/RippleLine.vue'
 
 /** One drill: its responses, what the rule proposes, and the clinician's decision. */
@@ -60,7 +60,7 @@ async function decide(decision: Decision): Promise<void> {
     </div>
     <p class="detail">
       <button type="button" class="rule" @click="emit('explain')">{{ proposal.rule_name }}</button>
-      {{ proposal.detail }}
+      {{ readable(proposal.detail) }}
       <button v-if="proposal.sessions.length" type="button" class="sessions" :aria-expanded="open" @click="open = !open">{{ open ? 'hide the sessions' : `${proposal.sessions.length} sessions` }}</button>
     </p>
     <table v-if="open && proposal.sessions.length">

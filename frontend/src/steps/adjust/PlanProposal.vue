@@ -3,6 +3,7 @@ import { Input } from 'ant-design-vue'
 import { ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import { readable } from '@/ui/dates'
 
 /** A proposal about the plan as a whole; for a gate, what is missing and what a clinician can confirm. */
 const props = defineProps<{ proposal: Schemas['ProposalOut']; visit: number; may: boolean }>()
@@ -34,7 +35,7 @@ async function confirmWord(word: string): Promise<void> {
   <article :class="{ gate: proposal.rule === 'gate' }" :aria-label="`Plan: ${proposal.rule_name}`">
     <p>
       <button type="button" class="rule" @click="emit('explain')">{{ proposal.rule_name }}</button>
-      {{ ' ' }}<strong>{{ proposal.detail.charAt(0).toUpperCase() + proposal.detail.slice(1) }}</strong>
+      {{ ' ' }}<strong>{{ readable(proposal.detail.charAt(0).toUpperCase() + proposal.detail.slice(1)) }}</strong>
     </p>
     <ul v-if="proposal.missing.length">
       <li v-for="m in proposal.missing" :key="m.text">

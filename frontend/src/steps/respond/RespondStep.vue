@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
 import { unwrap, useVisit } from '@/app/useVisit'
-import { shortDate } from '@/ui/dates'
+import { readable, shortDate } from '@/ui/dates'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
 import RippleLine from '@/ui/RippleLine.vue'
 import MorningEntry from './MorningEntry.vue'
@@ -57,7 +57,7 @@ function explain(drill: Schemas['DrillResponse']): void {
       <tbody>
         <tr v-for="d in data.drills" :key="d.drill + d.side">
           <th scope="row">{{ d.title }}<template v-if="d.side !== 'both'"><br /><span class="small quiet">{{ d.side }}</span></template></th>
-          <td><RippleLine :kinds="d.ripples" words /><span v-if="d.ripples.length && d.ripples.at(-1)?.kind !== 'calm'" class="small quiet"><br />{{ d.why }}</span></td>
+          <td><RippleLine :kinds="d.ripples" words /><span v-if="d.ripples.length && d.ripples.at(-1)?.kind !== 'calm'" class="small quiet"><br />{{ readable(d.why) }}</span></td>
           <td>up to {{ d.limit }} of 10<br /><span class="small quiet">{{ d.method.toLowerCase() }}</span></td>
           <td>{{ d.counted }} sessions<template v-if="d.since"><br /><span class="small quiet">since {{ shortDate(d.since) }}</span></template></td>
           <td><button type="button" class="link" @click="explain(d)">why<span class="visually-hidden"> {{ d.title }}</span></button></td>
@@ -79,7 +79,7 @@ function explain(drill: Schemas['DrillResponse']): void {
             <td>
               <p v-for="d in s.drills" :key="d.drill" class="drill">
                 <RippleLine :kinds="[{ kind: d.kind, date: s.date }]" /> <strong>{{ d.kind }}</strong> {{ d.title }}
-                <span class="small quiet">worst {{ d.during ?? 'not known' }}, {{ d.done_pct ?? '?' }} % done<template v-if="d.kind !== 'calm'"> – {{ d.why }}</template></span>
+                <span class="small quiet">worst {{ d.during ?? 'not known' }}, {{ d.done_pct ?? '?' }} % done<template v-if="d.kind !== 'calm'"> – {{ readable(d.why) }}</template></span>
               </p>
               <p v-if="s.note" class="small">“{{ s.note }}”</p>
             </td>
