@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import re
 from collections.abc import Callable, Iterator
 from typing import Any
 
@@ -37,6 +38,9 @@ def live(transactional_db: None, live_server: Any, page: Page) -> Iterator[World
     faults: list[str] = []
     page.on("pageerror", lambda fault: faults.append(str(fault)))
     yield make_world()
+    if not page.is_closed():
+        page.wait_for_load_state("networkidle")  # a request under way would hold the rows that are cleared now
+        page.goto("about:blank")
     assert faults == []
 
 
@@ -67,9 +71,30 @@ def press_strip(page: Page, label: str, value: int) -> None:
 def go(page: Page, step: str) -> None:
     """Open a step of the visit from the path."""
     gate(page, step).click()
+    expect(page.get_by_role("heading", level=1, name=step, exact=True)).to_be_visible()
 
 
 def gate(page: Page, step: str) -> Locator:
     """The gate of a step on the path."""
     path = page.get_by_role("navigation", name="Steps of the visit")
     return path.locator("a", has=page.get_by_text(step, exact=True))
+
+
+def tab_to(page: Page, target: Locator, most: int = 150) -> None:
+    """Reach a control with the Tab key alone."""
+    for _ in range(most):
+        if target.evaluate("node => node === document.activeElement"):
+            return
+        page.keyboard.press("Tab")
+    raise AssertionError(f"the Tab key does not reach {target}")
+
+
+def tab_and_press(page: Page, name: str, *, key: str = "Enter") -> None:
+    """Reach a button by its name with the Tab key and press it."""
+    tab_to(page, page.get_by_role("button", name=name, exact=True).first)
+    page.keyboard.press(key)
+
+
+def saved(page: Page) -> None:
+    """Wait until the step says that it is saved."""
+    expect(page.get_by_role("status").filter(has_text=re.compile(r"^\s*saved")).first).to_be_visible()

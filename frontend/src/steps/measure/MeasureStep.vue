@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, nextTick, onMounted, ref, shallowRef } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { usePanelKeys } from '@/app/keys'
 import { useSession } from '@/app/session'
@@ -28,7 +28,6 @@ const added = ref<string[]>([])
 const current = ref('')
 const state = ref<State>('cold')
 const panel = ref<HTMLElement | null>(null)
-const sidePanels = useTemplateRef<{ focus: () => void }[]>('sidePanels')
 const why = ref<{ title: string; reasons: ReasonCard[] } | null>(null)
 
 function adopt(found: Measure): Step {
@@ -90,10 +89,15 @@ function setGoal(side: string, value: number | null): void {
 }
 const goalOf = (measure: string, side: string) => draft.value.value?.goals?.find((g) => g.measure === measure && (g.side === wordOf(side) || g.side === ''))?.value ?? null
 
+/** The reading field of a side; component refs of a list keep no order, the page does. */
+function focusSide(index: number): void {
+  panel.value?.querySelectorAll<HTMLElement>('[data-side]')[index]?.querySelector('input')?.focus()
+}
+
 async function open(measure: string, side = 0): Promise<void> {
   current.value = measure
   await nextTick()
-  sidePanels.value?.[side]?.focus()
+  focusSide(side)
 }
 
 function move(step: number): void {
@@ -104,7 +108,7 @@ function move(step: number): void {
 
 function onward(index: number): void {
   const sides = test.value?.sides.length ?? 0
-  if (index + 1 < sides && test.value?.sides[index + 1]?.verdict !== 'exclude') sidePanels.value?.[index + 1]?.focus()
+  if (index + 1 < sides && test.value?.sides[index + 1]?.verdict !== 'exclude') focusSide(index + 1)
   else move(1)
 }
 
@@ -120,8 +124,8 @@ async function add(measure: string): Promise<void> {
 const { keys } = usePanelKeys(panel, () => [
   { key: 'ArrowDown', does: 'next test', run: () => move(1) },
   { key: 'ArrowUp', does: 'back', run: () => move(-1) },
-  { key: 'l', does: 'left', run: () => sidePanels.value?.[0]?.focus() },
-  { key: 'r', does: 'right', run: () => sidePanels.value?.[1]?.focus() },
+  { key: 'l', does: 'left', run: () => focusSide(0) },
+  { key: 'r', does: 'right', run: () => focusSide(1) },
 ])
 
 const noteFor = (measure: string, side: string) => {
@@ -186,7 +190,7 @@ const cell = (side: Schemas['TestSide'] | undefined, unit: string) => {
         <p v-if="test.guard" class="guard"><strong>Guard:</strong> {{ test.guard }}</p>
         <p v-if="test.note" class="small quiet">{{ test.note }}</p>
         <div class="sides" :class="{ one: test.sides.length === 1 }">
-          <TestSidePanel v-for="(side, n) in test.sides" :key="`${test.measure}-${side.side}-${state}`" ref="sidePanels" :test="test" :side="side" :trials="sitting(test.measure, side.side)?.trials ?? []" :note="noteFor(test.measure, side.side)" @update:trials="setTrials(test.measure, side.side, $event)" @onward="onward(n)" @why="explain(test, side)" />
+          <TestSidePanel v-for="(side, n) in test.sides" :key="`${test.measure}-${side.side}-${state}`" :test="test" :side="side" :trials="sitting(test.measure, side.side)?.trials ?? []" :note="noteFor(test.measure, side.side)" @update:trials="setTrials(test.measure, side.side, $event)" @onward="onward(n)" @why="explain(test, side)" />
         </div>
         <div v-if="session.may('compose')" class="sides" :class="{ one: test.sides.length === 1 }">
           <GoalField v-for="side in test.sides" :key="`${test.measure}-${side.side}`" :label="side.side === 'both' ? 'Goal for this client' : `Goal, ${side.side}`" :unit="test.unit" :valid="test.valid" :model-value="goalOf(test.measure, side.side)" @update:model-value="setGoal(side.side, $event)" />

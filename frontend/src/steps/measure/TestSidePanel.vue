@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import ErrorBand from '@/ui/ErrorBand.vue'
 import ReadingsField from '@/ui/ReadingsField.vue'
@@ -9,15 +9,13 @@ import { changeWords, shortWords, sidesDifferWords, spreadWords } from './words'
 /** One side of the test on the bench: its readings, and what they say. */
 const props = defineProps<{ test: Schemas['TestOut']; side: Schemas['TestSide']; trials: number[]; note?: string }>()
 const emit = defineEmits<{ 'update:trials': [value: number[]]; onward: []; why: [] }>()
-const root = ref<HTMLElement | null>(null)
 const label = computed(() => (props.side.side === 'both' ? 'Readings' : props.side.side === 'left' ? 'Left' : 'Right'))
 const refused = computed(() => props.side.verdict === 'exclude')
 const row = computed(() => props.side.row)
-defineExpose({ focus: () => root.value?.querySelector('input')?.focus() })
 </script>
 
 <template>
-  <div ref="root" class="side" :class="{ refused }">
+  <div class="side" data-side :class="{ refused }">
     <template v-if="refused">
       <h3>{{ label }}</h3>
       <p class="clay"><strong>Not taken:</strong> {{ side.reasons[0]?.text }}</p>

@@ -79,7 +79,7 @@ function move(step: number): void {
 
 function answerFocused(value: boolean | undefined): void {
   const word = focused()
-  if (!word) return
+  if (!word) return move(1) // the first key shows which question is meant; only the next one answers it
   answer(word, value)
   if (value !== undefined) void nextTick(() => move(1))
 }

@@ -1,0 +1,233 @@
+"""A clinician's whole visit through all nine steps, the next one that starts from it, and a lead's override."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Locator, Page, expect
+
+from easepath.clinic.models import Complaint, Override, PlanVersion, Tryout
+from tests.browser.conftest import fill_sign_in, gate, go, press_strip, saved
+from tests.conftest import World
+
+SignIn = Callable[..., None]
+
+
+def take_in(page: Page, first: str, last: str) -> None:
+    """Take in a client."""
+    page.get_by_role("button", name="Take in a client").click()
+    page.locator("input[name=first_name]").fill(first)
+    page.locator("input[name=last_name]").fill(last)
+    page.locator("input[name=birth_date]").fill("1984-03-02")
+    page.get_by_role("button", name="Begin with the story").click()
+    expect(page.get_by_role("heading", level=1, name="Story")).to_be_visible()
+
+
+def tell(page: Page, words: str, condition: str, side: str, since: str) -> None:
+    """Both pages of the story."""
+    page.locator("input[name=words]").fill(words)
+    page.get_by_role("button", name=condition).first.click()
+    chosen = page.get_by_role("group", name="Side, from the client’s view").get_by_role("button", name=side, exact=True)
+    expect(chosen).to_have_attribute("aria-pressed", "true")  # the body chart told it
+    page.locator("input[name=since]").fill(since)
+    page.locator("input[name=since]").blur()
+    for label, value in (("Pain now", 2), ("At rest", 0), ("Worst", 4), ("Usual", 2)):
+        press_strip(page, label, value)
+    page.get_by_role("button", name="half an hour").click()
+    page.get_by_role("button", name="never", exact=True).click()
+    page.get_by_role("button", name="the person, at home").click()
+    for place in ("floor", "bed", "chair", "wall", "room to stand"):
+        page.get_by_role("button", name=place, exact=True).click()
+    page.get_by_label("Minutes", exact=True).fill("12")
+    page.get_by_label("Days a week").fill("5")
+    saved(page)
+
+
+def answer_no(page: Page) -> None:
+    """None of these, in every group."""
+    go(page, "Screen")
+    expect(page.get_by_role("heading", name="Yes here is an emergency")).to_be_visible()
+    none = page.get_by_role("button", name="None of these")
+    while none.count():
+        none.first.click()
+    saved(page)
+
+
+def read(page: Page, test: str, left: tuple[int, ...], right: tuple[int, ...]) -> None:
+    """Take readings of both sides of a test."""
+    page.get_by_role("button", name=test).first.click()
+    for side, values in (("Left, degrees", left), ("Right, degrees", right)):
+        field = page.get_by_label(side, exact=True)
+        for value in values:
+            field.fill(str(value))
+            field.press("Enter")
+
+
+def drills(page: Page) -> Locator:
+    """The session in Compose."""
+    return page.get_by_role("list", name="The session").locator("li .name strong")
+
+
+def test_a_visit_from_greeting_to_hand_over_and_the_next(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    take_in(page, "Wim", "Sluys")
+    page.get_by_role("checkbox", name="left front of the hip").first.click()
+    tell(page, "left hip pinches in front getting into the boat", "Hip impingement", "left", "2026-10-01")
+    answer_no(page)
+    expect(page.get_by_role("region", name="Outcome").get_by_role("heading")).to_have_text("Careful")
+
+    go(page, "Measure")
+    read(page, "Hip internal rotation", (22, 24), (39, 40))
+    expect(page.get_by_text("16.5° short of the other side, 39.5°")).to_be_visible()
+    read(page, "Hip flexion", (102, 103), (118, 119))
+    saved(page)
+    expect(page.get_by_text("Turning the hip in:")).to_be_visible()
+
+    go(page, "Match")
+    first = page.get_by_role("list", name="Ranking").get_by_role("listitem").first
+    title = first.locator("strong").first.inner_text()
+    first.get_by_role("button", name="pin").click()
+    expect(first.get_by_text("pinned")).to_be_visible()
+    second = page.get_by_role("list", name="Ranking").get_by_role("listitem").nth(4)
+    barred = second.locator("strong").first.inner_text()
+    second.get_by_role("button", name="bar").click()
+    second.get_by_role("textbox").fill("no room for it in the cabin")
+    second.get_by_role("button", name="Bar it").click()
+    names = page.get_by_role("list", name="Ranking").locator(".main strong")
+    expect(names.filter(has_text=barred)).to_have_count(0)
+    page.get_by_role("button", name="needs, methods, choices").click()
+    expect(page.get_by_role("region", name="Chosen by hand")).to_contain_text("no room for it in the cabin")
+    expect(page.get_by_role("region", name="Chosen by hand")).to_contain_text(f"Pinned: {title}")
+
+    go(page, "Compose")
+    own = page.get_by_role("article").filter(has=page.get_by_role("heading", name="12 min"))
+    own.get_by_role("button", name="Take this").click()
+    expect(drills(page)).not_to_have_count(0)
+    assert title in drills(page).all_inner_texts()
+    assert barred not in drills(page).all_inner_texts()
+    before = drills(page).all_inner_texts()
+    movable = page.locator(".grip:not(:disabled)").first
+    movable.focus()
+    page.keyboard.press("ArrowDown")
+    saved(page)
+    expect(drills(page)).not_to_have_text(before)
+    page.get_by_role("button", name="undo").click()
+    expect(drills(page)).to_have_text(before)
+    page.get_by_role("list", name="The session").locator(".name").first.click()
+    dose = page.get_by_role("group", name=f"Dose of {before[0]}")
+    dose.get_by_role("button", name="step up").click()
+    expect(dose).to_contain_text("step 1 of")
+    expect(page.get_by_role("region", name="What is covered")).to_be_visible()
+
+    go(page, "Try")
+    page.locator(".pick button").first.click()
+    page.get_by_label("what is tested").select_option(label="Hip internal rotation")
+    for label, value in (("readings before", "23"), ("readings after", "33")):
+        page.get_by_label(label).fill(value)
+        page.get_by_label(label).press("Enter")
+    expect(page.get_by_text("10° better, a real change: the error is 6°").first).to_be_visible()
+    assert Tryout.objects.get(complaint__client__first_name="Wim").after == [33]
+
+    page.get_by_role("button", name="Hand over version 1").click()
+    expect(page.get_by_text("private link, shown once")).to_be_visible()
+    with page.expect_download() as download:
+        page.get_by_role("button", name="Sheet as PDF, with the link as a code").click()
+    assert Path(download.value.path()).read_bytes().startswith(b"%PDF")
+
+    page.get_by_role("button", name="Close the visit").click()
+    page.get_by_role("button", name="Close visit 1").click()
+    page.get_by_role("searchbox").fill("Sluys")
+    page.get_by_role("button", name="Wim Sluys").click()
+    go(page, "Story")
+    expect(page.get_by_text("As told on")).to_be_visible()
+    expect(page.locator("input[name=words]")).to_have_value("left hip pinches in front getting into the boat")
+    expect(page.get_by_role("button", name="Version 1 is in use, nothing changed")).to_be_disabled()
+    page.get_by_role("button", name="another complaint of Wim").click()
+    expect(page.locator("input[name=words]")).to_have_value("")
+    assert Complaint.objects.filter(client__first_name="Wim").count() == 2
+
+
+def test_what_was_seen_while_trying_is_on_the_sheet(sign_in: SignIn, live: World, page: Page, live_server: Any) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Try")
+    page.get_by_role("button", name="try left Rocking in a deep lunge").click()
+    page.get_by_role("button", name="rushes").click()
+    expect(page.get_by_text("slow enough to notice each spot")).to_be_visible()
+    page.get_by_label("what was felt").select_option(label="a pinch in the joint")
+    expect(page.get_by_text("Dropped for this client:")).to_be_visible()
+    sheet = page.get_by_role("complementary", name="The sheet in progress")
+    expect(sheet.get_by_text("taken off")).to_be_visible()
+    page.get_by_role("button", name="bring it back").click()
+    expect(sheet.get_by_text("taken off")).to_be_hidden()
+
+
+def test_a_lead_overrides_a_refusal_and_it_stands_on_the_sheet(
+    sign_in: SignIn, live: World, page: Page, live_server: Any
+) -> None:
+    sign_in("hanne")
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Screen")
+    page.get_by_placeholder("add a factor by name").fill("vertigo")
+    page.get_by_role("button", name="Vertigo on head movement").first.click()
+    saved(page)
+    address = page.url
+    sheet = page.get_by_role("complementary", name="The sheet in progress")
+    expect(sheet.get_by_text("taken off").first).to_be_visible()
+    go(page, "Match")
+    page.get_by_role("region", name="Left out").get_by_role("button").first.click()
+    page.get_by_label("Find a left-out drill by name").fill("Rocking in a deep lunge")
+    page.get_by_role("button", name="Rocking in a deep lunge").click()
+    expect(page.get_by_text("Only a lead overrides a refusal.")).to_be_visible()
+
+    page.context.clear_cookies(name="sessionid")
+    page.goto(address)
+    fill_sign_in(page, "ruth")
+    go(page, "Match")
+    page.get_by_role("region", name="Left out").get_by_role("button").first.click()
+    page.get_by_label("Find a left-out drill by name").fill("Rocking in a deep lunge")
+    page.get_by_role("button", name="Rocking in a deep lunge").click()
+    override = page.get_by_role("button", name="Override with this reason")
+    expect(override).to_be_disabled()
+    page.get_by_label("Override it: why").fill("done on a raised mat with me beside her")
+    override.click()
+    expect(override).to_be_hidden()
+    assert Override.objects.get().by_lead
+    page.get_by_role("button", name="needs, methods, choices").click()
+    chosen = page.get_by_role("region", name="Chosen by hand")
+    expect(chosen).to_contain_text("Overridden: Rocking in a deep lunge, left, was refused")
+    go(page, "Compose")
+    for name in page.locator(".sheet p.clay strong").all_inner_texts():
+        assert name != "Rocking in a deep lunge"
+    go(page, "Match")
+    page.get_by_role("button", name="needs, methods, choices").click()
+    chosen.get_by_role("button", name="take it back").click()
+    expect(chosen).not_to_contain_text("Overridden:")
+    assert Override.objects.get().withdrawn_at is not None
+
+
+def test_two_complaints_share_the_person(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Tom Okafor").click()
+    go(page, "Story")
+    page.get_by_role("button", name="another complaint of Tom").click()
+    expect(page.locator("input[name=words]")).to_have_value("")
+    page.get_by_role("button", name="the person, at home").click()
+    expect(page.get_by_role("button", name="floor", exact=True)).to_have_attribute("aria-pressed", "true")
+    expect(page.get_by_label("Minutes", exact=True)).to_have_value("12")
+
+
+def test_a_closed_visit_is_read_only(sign_in: SignIn, live: World, page: Page, live_server: Any) -> None:
+    sign_in()
+    first = live.complaints["Marta"].visits.get(number=1)
+    page.goto(f"{live_server.url}/visit/{first.pk}/story")
+    expect(page.get_by_text("Visit 1 is closed and stays as it was.")).to_be_visible()
+    page.locator("input[name=words]").fill("changed afterwards")
+    expect(page.get_by_text("this visit is closed").first).to_be_visible()
+    assert Complaint.objects.get(pk=live.complaints["Marta"].pk).words != "changed afterwards"
+    page.get_by_role("button", name="Open the next visit").click()
+    expect(gate(page, "Story")).to_be_visible()
+    expect(page.get_by_text("is closed and stays as it was")).to_be_hidden()
+    assert PlanVersion.objects.filter(complaint=live.complaints["Marta"]).count() == 1
