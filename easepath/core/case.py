@@ -18,7 +18,7 @@ from easepath.core.situation_checks import check_situation
 
 Ask = Literal["screen", "measure", "match", "compose", "adjust"]
 ALL_ASKS: tuple[Ask, ...] = ("screen", "measure", "match", "compose", "adjust")
-OWN_CHOICES = ("overrides", "barred", "pinned")
+OWN_CHOICES = ("overrides", "barred", "pinned", "errors")
 """Choices recorded in the product with the name of who made them; a case file has no such keys."""
 COMPUTED_KEYS = {"log": ("held", "unexplained"), "factors": ("assumed", "parameters")}
 """Keys of the facts that the core fills itself; in a case file they are unknown."""

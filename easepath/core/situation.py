@@ -248,10 +248,19 @@ class Override(Fact):
     by_lead: bool = False
 
 
+class OwnError(Fact):
+    """A clinic's own error of a measure from within-sitting repeats, in its unit, with its degrees of freedom."""
+
+    sem: float
+    mdc: float
+    degrees_of_freedom: int
+
+
 class Situation(Fact):
     """Everything the core needs to know to screen, match, dose and adjust for one client on one day.
 
-    `barred` (drill: why) and `pinned` are the clinician's own choices for this client.
+    `barred` (drill: why) and `pinned` are the clinician's own choices for this client. `errors` is the clinic's own
+    error of a measure from its repeats.
     """
 
     today: dt.date
@@ -268,6 +277,7 @@ class Situation(Fact):
     overrides: tuple[Override, ...] = ()
     barred: dict[str, str] = Field(default_factory=dict)
     pinned: tuple[str, ...] = ()
+    errors: dict[str, OwnError] = Field(default_factory=dict)
 
     @cached_property
     def one_sided(self) -> bool:

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from easepath.core.knowledge.library import Library
-from easepath.core.measure.values import shortfall
+from easepath.core.measure.values import mdc_in_use, shortfall
+from easepath.core.situation import Situation
 
 
 @dataclass(frozen=True)
@@ -20,14 +21,14 @@ class Gain:
 
 
 def gain_of(
-    library: Library, age: int | None, measure_id: str | None, before: Sequence[float], after: Sequence[float]
+    library: Library, situation: Situation, measure_id: str | None, before: Sequence[float], after: Sequence[float]
 ) -> Gain | None:
     """The gain of a try-out from the means before and after; None while either is not known."""
     measure = library.measures.get(measure_id or "")
     if measure is None or not before or not after:
         return None
     amount = shortfall(measure, sum(before) / len(before), sum(after) / len(after))
-    error = measure.mdc_at(age)
+    error = mdc_in_use(library, situation, measure.id)
     if round(abs(amount), 6) <= round(error, 6):
         return Gain(amount, error, "no real change")
     return Gain(amount, error, "better" if amount > 0 else "worse")

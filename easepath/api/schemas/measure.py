@@ -20,7 +20,6 @@ class ErrorOut(Schema):
     default: float
     own: float | None
     repeats: int
-    blended: float
     in_use: float
 
 

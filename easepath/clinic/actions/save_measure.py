@@ -13,6 +13,7 @@ from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts import assess
 from easepath.clinic.policies import may, require
 from easepath.core.knowledge import shipped_library
+from easepath.core.measure.error import own_error
 from easepath.core.vocabulary import Verdict
 
 MOST_TRIALS = 10
@@ -79,6 +80,7 @@ def save_measure(actor: models.User, visit: models.Visit, revision: int, measuri
             raise FieldError({"goals": "a goal is set by a clinician or a lead"})
         draft = take_revision(visit, "measure", revision, actor, before.as_data, measuring.as_data())
         _save_sittings(actor, visit, measuring.sittings)
+        _learn_error(complaint.client.clinic, before.sittings, measuring.sittings)
         _save_goals(actor, complaint, measuring.goals)
         complaint.observed = list(measuring.observed)
         complaint.save(update_fields=["observed"])
@@ -164,6 +166,21 @@ def _save_sittings(actor: models.User, visit: models.Visit, entries: tuple[Sitti
                 "entered_at": clock.now(),
             },
         )  # fmt: skip
+
+
+def _learn_error(clinic: models.Clinic, before: tuple[SittingEntry, ...], after: tuple[SittingEntry, ...]) -> None:
+    """The clinic's own error of every measure whose readings changed, from all its repeats."""
+    changed = {one.measure for one in set(before) ^ set(after)}
+    clinic.refresh_from_db(fields=["repeats"])
+    for measure in changed:
+        rows = models.Sitting.objects.filter(client__clinic=clinic, measure=measure).values_list("trials", flat=True)
+        found = own_error(rows)
+        if found is None:
+            clinic.repeats.pop(measure, None)
+        else:
+            clinic.repeats[measure] = [found.sem, found.degrees_of_freedom]
+    if changed:
+        clinic.save(update_fields=["repeats"])
 
 
 def _save_goals(actor: models.User, complaint: models.Complaint, goals: tuple[GoalEntry, ...]) -> None:

@@ -8,6 +8,7 @@ from easepath.clinic import models
 from easepath.clinic.facts.home import log_entries
 from easepath.core import situation as core
 from easepath.core.knowledge import Library, shipped_library
+from easepath.core.measure.error import MDC_FACTOR
 from easepath.core.situation_checks import check_situation
 from easepath.core.story import profile_in_force
 
@@ -32,6 +33,10 @@ def build_situation(library: Library, complaint: models.Complaint, today: dt.dat
         overrides=tuple(_override(row) for row in complaint.overrides.all() if row.withdrawn_at is None),
         barred=dict(complaint.barred),
         pinned=tuple(complaint.pinned),
+        errors={
+            measure: core.OwnError(sem=sem, mdc=MDC_FACTOR * sem, degrees_of_freedom=freedom)
+            for measure, (sem, freedom) in complaint.client.clinic.repeats.items()
+        },
         plan=plan_facts(complaint, current_version(complaint), today),
         log=log_entries(complaint),
         clearance={

@@ -17,13 +17,17 @@ class Role(models.TextChoices):
 
 
 class Clinic(models.Model):
-    """One clinic: its name, whom a client calls, and its time zone."""
+    """One clinic: its name, whom a client calls, its time zone.
+
+    `repeats`: measure to (standard error from its own repeated trials, degrees of freedom).
+    """
 
     name = models.CharField(max_length=120)
     town = models.CharField(max_length=120, blank=True)
     phone = models.CharField(max_length=40)
     emergency_note = models.CharField(max_length=200, default="In an emergency call your local emergency number.")
     time_zone = models.CharField(max_length=60, default="Europe/London")
+    repeats = models.JSONField(default=dict, blank=True, editable=False)
 
     def __str__(self) -> str:
         return self.name

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import defaultdict
 from collections.abc import Iterable
 from typing import Any
 
@@ -11,7 +10,7 @@ from easepath.clinic.actions.save_measure import Measuring
 from easepath.clinic.facts import Assessment, assess
 from easepath.core.knowledge.models import Measure
 from easepath.core.measure.bench import BenchTest, bench, position_changes
-from easepath.core.measure.error import BlendedError, blend, own_error
+from easepath.core.measure.error import blend
 from easepath.core.measure.trend import forecast, trend
 from easepath.core.measure.values import Row
 from easepath.core.vocabulary import SIDES, SideWord
@@ -26,11 +25,10 @@ def measure_view(visit: models.Visit, added: Iterable[str] = ()) -> dict[str, An
     library = assessment.library
     known = [measure for measure in added if measure in library.measures]
     tests = bench(assessment.screen, known)
-    errors = clinic_errors(complaint.client.clinic, [test.measure for test in tests])
     profile = assessment.screen.profile
     signs = dict.fromkeys((*(profile.observe if profile else ()), *library.signs))
     return {
-        "tests": [_test(assessment, test, errors[test.measure]) for test in tests],
+        "tests": [_test(assessment, test) for test in tests],
         "position_changes": position_changes(assessment.screen, tests),
         "others": [
             {"id": m.id, "name": m.name} for m in library.measures.values() if m.id not in {t.measure for t in tests}
@@ -49,20 +47,11 @@ def measure_view(visit: models.Visit, added: Iterable[str] = ()) -> dict[str, An
     }  # fmt: skip
 
 
-def clinic_errors(clinic: models.Clinic, measures: list[str]) -> dict[str, BlendedError]:
-    """Shipped, own and blended error of each measure, from every repeat of the clinic; one query."""
-    from easepath.core.knowledge import shipped_library
-
-    trials: dict[str, list[list[float]]] = defaultdict(list)
-    rows = models.Sitting.objects.filter(client__clinic=clinic, measure__in=measures)
-    for measure, values in rows.values_list("measure", "trials"):
-        trials[measure].append(values)
-    return {m: blend(shipped_library().measures[m].mdc_at(None), own_error(trials[m])) for m in measures}
-
-
-def _test(assessment: Assessment, test: BenchTest, error: BlendedError) -> dict[str, Any]:
+def _test(assessment: Assessment, test: BenchTest) -> dict[str, Any]:
     library = assessment.library
     measure = library.measures[test.measure]
+    situation = assessment.screen.situation
+    error = blend(measure.mdc_at(situation.client.years), situation.errors.get(measure.id))
     sides: tuple[SideWord, ...] = SIDES if measure.both_sides else ("both",)
     return {
         "measure": measure.id, "name": measure.name, "unit": measure.unit, "better": measure.better,
@@ -71,8 +60,8 @@ def _test(assessment: Assessment, test: BenchTest, error: BlendedError) -> dict[
         "norm": measure.norm_at(assessment.screen.situation.client.years), "source": measure.source or measure.basis,
         "error": {
             "default": error.default, "own": None if error.own is None else round(error.own.mdc, DECIMALS),
-            "repeats": 0 if error.own is None else error.own.degrees_of_freedom, "blended": round(error.used, DECIMALS),
-            "in_use": assessment.screen.measured.mdc(measure.id),
+            "repeats": 0 if error.own is None else error.own.degrees_of_freedom,
+            "in_use": round(error.used, DECIMALS),
         },
         "sides": [_side(assessment, measure, side) for side in sides],
     }  # fmt: skip
@@ -99,7 +88,7 @@ def row_line(row: Row) -> dict[str, Any]:
     """One measured value with everything that is told about it."""
     return {
         "value": round(row.value, DECIMALS), "trials": list(row.trials), "spread": round(row.spread, DECIMALS),
-        "single": len(row.trials) == 1, "mdc": row.mdc, "repeat": row.spread > row.mdc,
+        "single": len(row.trials) == 1, "mdc": round(row.mdc, DECIMALS), "repeat": row.spread > row.mdc,
         "reference": None if row.reference is None else round(row.reference, DECIMALS),
         "reference_from": row.reference_from,
         "deficit": None if row.deficit is None else round(row.deficit, DECIMALS), "grade": row.grade,

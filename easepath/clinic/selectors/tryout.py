@@ -61,7 +61,7 @@ def _choices(visit: models.Visit, assessment: Assessment) -> list[dict[str, Any]
 def _tried(assessment: Assessment, drill: Drill, one: Any, dropped: bool) -> dict[str, Any]:
     library = assessment.library
     coaching = library.coaching.get(drill.id)
-    gain = gain_of(library, assessment.screen.situation.client.years, one.measure, one.before, one.after)
+    gain = gain_of(library, assessment.screen.situation, one.measure, one.before, one.after)
     return {
         "drill": drill.id, "title": title_of(assessment, drill.id), "side": one.side,
         "faults": [{"id": f, "cue": cue} for f, cue in (coaching.faults.items() if coaching else ())],

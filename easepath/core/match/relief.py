@@ -25,7 +25,7 @@ def rating(profile: Condition | None, drill: Drill) -> tuple[int, int]:
 
 def retest_gain(library: Library, situation: Situation, tryout: Tryout) -> float | None:
     """Change of a re-test in multiples of the MDC, better positive; None without a before and an after."""
-    gain = gain_of(library, situation.client.years, tryout.measure, tryout.before, tryout.after)
+    gain = gain_of(library, situation, tryout.measure, tryout.before, tryout.after)
     return None if gain is None else gain.amount / gain.error
 
 

@@ -6,18 +6,11 @@ import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
+from easepath.core.situation import OwnError
+
 MDC_FACTOR = 1.96 * math.sqrt(2)
 DEFAULT_WEIGHT = 20
 LEAST_SHARE = 0.7
-
-
-@dataclass(frozen=True)
-class OwnError:
-    """Error of one measure from within-sitting repeats, in its unit, with its degrees of freedom."""
-
-    sem: float
-    mdc: float
-    degrees_of_freedom: int
 
 
 @dataclass(frozen=True)
@@ -41,7 +34,7 @@ def own_error(sittings: Iterable[Sequence[float]]) -> OwnError | None:
     if freedom == 0:
         return None
     sem = math.sqrt(squares / freedom)
-    return OwnError(sem, MDC_FACTOR * sem, freedom)
+    return OwnError(sem=sem, mdc=MDC_FACTOR * sem, degrees_of_freedom=freedom)
 
 
 def blend(default: float, own: OwnError | None) -> BlendedError:

@@ -9,6 +9,7 @@ from typing import Literal
 
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Measure
+from easepath.core.measure.error import blend
 from easepath.core.situation import Sitting, Situation
 from easepath.core.vocabulary import BOTH, SIDES, SideName, SideWord, other_side, sides_of
 
@@ -57,6 +58,12 @@ def shortfall(measure: Measure, value: float, reference: float) -> float:
     return reference - value if measure.better == "up" else value - reference
 
 
+def mdc_in_use(library: Library, situation: Situation, measure: str) -> float:
+    """The minimal detectable change of a measure at the client's age, blended with the clinic's own error."""
+    shipped = library.measures[measure].mdc_at(situation.client.years)
+    return blend(shipped, situation.errors.get(measure)).used
+
+
 class Measurements:
     """Every measured value of one client; built once per situation."""
 
@@ -83,8 +90,8 @@ class Measurements:
         return series[-1].value if series else None
 
     def mdc(self, measure: str) -> float:
-        """The minimal detectable change that holds for this client."""
-        return self._library.measures[measure].mdc_at(self._situation.client.years)
+        """The minimal detectable change in use for this client."""
+        return mdc_in_use(self._library, self._situation, measure)
 
     @cached_property
     def rows(self) -> dict[tuple[str, SideWord], Row]:

@@ -1217,8 +1217,6 @@ export interface components {
          * @description The three figures of an error, and the one in use, in the measure's unit.
          */
         ErrorOut: {
-            /** Blended */
-            blended: number;
             /** Default */
             default: number;
             /** In Use */

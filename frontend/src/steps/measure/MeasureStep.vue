@@ -139,7 +139,7 @@ function explain(one: Schemas['TestOut'], side: Schemas['TestSide']): void {
   why.value = {
     title: `${one.name}, ${side.side === 'both' ? 'no side' : side.side}`,
     reasons: [
-      { rule: 'measurement-error', text: `A change counts as real above ${withUnit(error.in_use, one.unit)}.`, facts: { shipped: withUnit(error.default, one.unit), own, blended: withUnit(error.blended, one.unit) }, threshold: withUnit(error.in_use, one.unit) },
+      { rule: 'measurement-error', text: `A change counts as real above ${withUnit(error.in_use, one.unit)}.`, facts: { shipped: withUnit(error.default, one.unit), own }, threshold: withUnit(error.in_use, one.unit) },
       { rule: 'reference', text: side.row ? `Compared with ${side.row.reference_from === 'other-side' ? 'the other side' : (side.row.reference_from ?? 'nothing')}.` : 'Not measured yet.', facts: { norm: one.norm === null ? 'none at this age' : withUnit(one.norm, one.unit), source: one.source } },
       { rule: 'grade', text: `none up to one error, mild to two, moderate to four, marked beyond`, facts: { short: side.row?.deficit === null || !side.row ? 'not known' : withUnit(side.row.deficit, one.unit) } },
       ...side.reasons,
