@@ -11,7 +11,7 @@ from easepath.core.situation import Override
 from easepath.core.vocabulary import SideWord, Verdict
 
 NEVER = frozenset({"surgery-uncleared", "falls-unanswered"})
-"""Rules nobody overrides: what they ask for is recorded, not argued with."""
+"""Rules nobody overrides: what they ask for is recorded, not argued with. Nor does anybody a surgeon's limit."""
 MILDER = {Verdict.CAUTION: Verdict.CAUTION, Verdict.MODIFY: Verdict.CAUTION, Verdict.EXCLUDE: Verdict.MODIFY}
 DrillVerdicts = Mapping[str, Mapping[SideWord, DrillVerdict]]
 
@@ -21,8 +21,8 @@ def may_be_overridden(verdict: DrillVerdict, *, by_lead: bool) -> Reason | None:
     if verdict.verdict is Verdict.CLEAR:
         return Reason("override-nothing")
     for reason in verdict.reasons:
-        surgeons = reason.rule in ("limit-zero", "limit-not-past") and reason.facts.get("by") == "surgeon"
-        if reason.verdict is Verdict.EXCLUDE and (reason.rule in NEVER or surgeons):
+        surgeons = reason.verdict >= Verdict.MODIFY and reason.facts.get("by") == "surgeon"
+        if surgeons or (reason.verdict is Verdict.EXCLUDE and reason.rule in NEVER):
             return Reason("override-never", Verdict.EXCLUDE, {"why": reason})
     if verdict.verdict is Verdict.EXCLUDE and not by_lead:
         return Reason("override-needs-lead", Verdict.EXCLUDE)

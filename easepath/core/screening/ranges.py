@@ -63,10 +63,12 @@ class Ranges:
 
     def _requirement(self, movement: str, degrees: float, side: SideName) -> tuple[Reason, ...]:
         measured = self._measured.get((movement, side))
-        limits = [limit.degrees for limit in self.limits_on(movement, side)]
-        known = limits + ([] if measured is None else [measured])
-        facts = {"movement": movement.replace("-", " "), "side": side, "needed": degrees}
-        short = self._shortfall(facts, degrees, min(known)) if known else None
+        limits = self.limits_on(movement, side)
+        known = [limit.degrees for limit in limits] + ([] if measured is None else [measured])
+        facts: dict[str, object] = {"movement": movement.replace("-", " "), "side": side, "needed": degrees}
+        surgeons = any(limit.by == "surgeon" and limit.degrees < degrees for limit in limits)
+        stated = facts | {"by": "surgeon"} if surgeons else facts
+        short = self._shortfall(stated, degrees, min(known)) if known else None
         missing = self._unmeasured(facts, movement, side) if measured is None else None
         return tuple(reason for reason in (short, missing) if reason is not None)
 

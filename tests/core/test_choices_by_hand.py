@@ -1,0 +1,186 @@
+"""A clinician's own choices: overrides, pinned and barred drills, phase order, and what they may never do."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from easepath.core.compose import Chosen, assemble, compose
+from easepath.core.compose.coverage import coverage_of, swaps_for
+from easepath.core.compose.desk import WORK_PLACES, at_work
+from easepath.core.compose.order import phase_order
+from easepath.core.screening.overrides import may_be_overridden
+from easepath.core.situation import Limit, Override
+from easepath.core.vocabulary import PHASES, Verdict
+from tests.core.build import LIBRARY, client, complaint, factor, matched, screened
+
+VERTIGO = {"client": client(factors=(factor("vertigo"),))}
+NO_FLOOR = {"client": client(factors=(factor("no-floor"),)), "complaint": complaint(answers_default=None)}
+
+
+def over(drill: str = "lunge-rock", side: str = "left", *, lead: bool = True) -> Override:
+    return Override(drill=drill, side=side, by="Ruth Adeyemi", reason="seen in the room", by_lead=lead)
+
+
+WHO_MAY = [
+    ("nothing to override", {}, "seated-squeeze", "both", True, "override-nothing"),
+    ("a refusal by a clinician", VERTIGO, "lunge-rock", "left", False, "override-needs-lead"),
+    ("a refusal by a lead", VERTIGO, "lunge-rock", "left", True, None),
+    ("the falls question", NO_FLOOR, "lunge-rock", "left", True, "override-never"),
+    ("a caution by a clinician", {}, "lunge-rock", "left", False, None),
+]
+
+
+@pytest.mark.parametrize(("name", "changes", "drill", "side", "lead", "rule"), WHO_MAY, ids=[w[0] for w in WHO_MAY])
+def test_who_may_override_what(
+    name: str, changes: dict[str, Any], drill: str, side: str, lead: bool, rule: str
+) -> None:
+    verdict = screened(**changes).drills[drill][side]
+    found = may_be_overridden(verdict, by_lead=lead)
+    assert (found.rule if found else None) == rule
+
+
+LIMITS = [("hip-flexion", 60), ("hip-flexion", 0), ("hip-extension", 0), ("knee-flexion", 20)]
+
+
+@pytest.mark.parametrize(("movement", "degrees"), LIMITS)
+@pytest.mark.parametrize(("by", "rule"), [("surgeon", "override-never"), ("clinician", None)])
+def test_a_surgeons_limit_is_never_overridden(movement: str, degrees: float, by: str, rule: str | None) -> None:
+    limit = Limit(movement=movement, side="left", degrees=degrees, by=by)  # type: ignore[arg-type]
+    free = screened().drills
+    touched = [
+        v["left"]
+        for drill, v in screened(client=client(limits=(limit,))).drills.items()
+        if "left" in v and v["left"].verdict >= Verdict.MODIFY and v["left"].verdict > free[drill]["left"].verdict
+    ]
+    assert touched
+    for verdict in touched:
+        found = may_be_overridden(verdict, by_lead=True)
+        assert (found.rule if found else None) == rule, verdict
+
+
+@pytest.mark.parametrize(
+    ("changes", "lead", "before", "after"),
+    [
+        (VERTIGO, True, Verdict.EXCLUDE, Verdict.MODIFY),
+        (VERTIGO, False, Verdict.EXCLUDE, Verdict.EXCLUDE),
+        (NO_FLOOR, True, Verdict.EXCLUDE, Verdict.EXCLUDE),
+        ({}, False, Verdict.CAUTION, Verdict.CAUTION),
+    ],
+)
+def test_an_override_makes_a_verdict_milder_by_one_step_at_most(
+    changes: dict[str, Any], lead: bool, before: Verdict, after: Verdict
+) -> None:
+    assert screened(**changes).drills["lunge-rock"]["left"].verdict is before
+    verdict = screened(**changes, overrides=(over(lead=lead),)).drills["lunge-rock"]["left"]
+    assert verdict.verdict is after
+
+
+def test_the_rule_that_spoke_stays_beside_the_override() -> None:
+    verdict = screened(**VERTIGO, overrides=(over(),)).drills["lunge-rock"]["left"]
+    assert verdict.reasons[0].rule == "overridden"
+    text = verdict.reasons[0].text(LIBRARY)
+    assert "Ruth Adeyemi" in text
+    assert "seen in the room" in text
+    assert any(reason.rule == "factor-exposure" for reason in verdict.reasons[1:])
+    assert all(mode <= Verdict.MODIFY for mode in verdict.by_mode.values())
+
+
+def test_an_override_of_one_side_leaves_the_other() -> None:
+    drills = screened(**VERTIGO, overrides=(over(side="left"),)).drills["lunge-rock"]
+    assert drills["left"].verdict is Verdict.MODIFY
+    assert drills["right"].verdict is Verdict.EXCLUDE
+
+
+@settings(max_examples=12, deadline=None, suppress_health_check=list(HealthCheck))
+@given(data=st.data())
+def test_a_composed_session_holds_what_is_pinned_and_never_what_is_barred(data: st.DataObject) -> None:
+    ranked = [c.drill.id for c in matched().result.ranked if c.side in ("both", "left") and c.risk < 3]
+    barred = data.draw(st.sets(st.sampled_from(ranked), max_size=4))
+    pinned = data.draw(st.sets(st.sampled_from([d for d in ranked if d not in barred]), max_size=2))
+    found = compose(matched(barred=dict.fromkeys(barred, "not here"), pinned=tuple(sorted(pinned))), 12.0)
+    drills = {item.drill.id for item in found.drills}
+    assert not drills & barred
+    ladders = [LIBRARY.drills[d].ladder[0] for d in pinned if LIBRARY.drills[d].ladder]
+    if len(set(ladders)) == len(ladders) and found.drills:
+        assert found.time.total <= 12 * 60
+
+
+def test_a_pinned_drill_that_fits_is_in_the_session() -> None:
+    without = {item.drill.id for item in compose(matched(), 12.0).drills}
+    candidate = next(
+        c.drill.id
+        for c in matched().result.ranked
+        if c.side in ("both", "left") and c.drill.id not in without and c.drill.ladder is None and c.risk < 2
+    )
+    assert candidate in {item.drill.id for item in compose(matched(pinned=(candidate,)), 12.0).drills}
+
+
+def test_a_barred_drill_is_left_out_with_its_reason_and_refused_by_hand() -> None:
+    matcher = matched(barred={"seated-squeeze": "no cushion on the barge"})
+    left = next(o for o in matcher.result.left_out if o.drill.id == "seated-squeeze")
+    assert left.reason.rule == "barred"
+    assert "no cushion on the barge" in left.reason.text(LIBRARY)
+    session = assemble(matcher, (Chosen(drill="seated-squeeze", side="both"),))
+    assert [planned.drill for planned, _ in session.refused] == ["seated-squeeze"]
+    assert session.drills == ()
+
+
+@pytest.mark.parametrize(("order", "first"), [("mobility-first", "release"), ("control-first", "activate")])
+def test_the_phase_order_of_the_client(order: str, first: str) -> None:
+    found = phase_order(matched(client=client(phase_order=order)))
+    assert found[:2] == ("settle", first)
+    assert sorted(found) == sorted(PHASES)
+
+
+def chosen(*drills: str) -> tuple[Chosen, ...]:
+    return tuple(Chosen(drill=d, side="both" if LIBRARY.drills[d].sides == "both" else "left", step=0) for d in drills)
+
+
+def test_the_order_by_hand_is_kept_inside_a_phase_and_phases_keep_theirs() -> None:
+    given_order = ("side-leg-raise", "iso-adduction", "pelvic-tilt", "seated-squeeze")
+    kept = assemble(matched(), chosen(*given_order), keep_order=True)
+    names = [item.drill.id for item in kept.drills]
+    assert names == ["pelvic-tilt", "side-leg-raise", "iso-adduction", "seated-squeeze"]
+    sorted_by_rules = [item.drill.id for item in assemble(matched(), chosen(*given_order)).drills]
+    assert sorted(sorted_by_rules) == sorted(names)
+
+
+def test_coverage_names_what_serves_a_need_and_what_stays_open() -> None:
+    matcher = matched()
+    rows = {row.need: row for row in coverage_of(matcher, assemble(matcher, chosen("iso-adduction")))}
+    assert rows["activate:adductor"].covered
+    assert rows["activate:adductor"].drills == ("iso-adduction",)
+    assert not rows["mobilise:adductor"].covered
+    assert list(matcher.needs.weights) == list(rows)
+
+
+def test_a_drill_on_the_better_side_covers_nothing() -> None:
+    matcher = matched()
+    session = assemble(matcher, (Chosen(drill="side-leg-raise", side="right", step=0),))
+    assert session.drills
+    assert not any(row.covered for row in coverage_of(matcher, session))
+
+
+def test_swaps_serve_the_same_need_and_are_not_in_the_session() -> None:
+    matcher, drill = matched(), LIBRARY.drills["iso-adduction"]
+    found = swaps_for(matcher, drill, "both", ["iso-adduction"])
+    assert found
+    need = max(drill.needs, key=lambda n: matcher.weigh(drill, n))
+    for candidate in found:
+        assert need in candidate.drill.needs
+        assert candidate.drill.id != "iso-adduction"
+
+
+def test_nobody_lies_down_in_a_break_at_work() -> None:
+    places = ("floor", "bed", "chair", "desk", "stand", "wall")
+    facts = {
+        "complaint": complaint(condition="desk-stiff", side="both", days_since=300),
+        "client": client(places=places, equipment=("chair", "desk", "pad")), "plan": {},
+    }  # fmt: skip
+    session = compose(matched(**facts), 20.0)
+    assert {item.place for item in at_work(session.drills)} <= set(WORK_PLACES)
+    assert len(at_work(session.drills)) < len(session.drills)
