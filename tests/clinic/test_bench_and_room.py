@@ -1,0 +1,367 @@
+"""What is measured, tried and chosen in a visit: kept whole, refused with a reason, never half-saved."""
+
+from __future__ import annotations
+
+import datetime as dt
+from dataclasses import replace
+from typing import Any
+
+import pytest
+
+from easepath.clinic import clock
+from easepath.clinic.actions.hand_over import hand_over
+from easepath.clinic.actions.open_complaint import open_complaint
+from easepath.clinic.actions.open_visit import close_visit, open_visit
+from easepath.clinic.actions.overrides import override_verdict, withdraw_override
+from easepath.clinic.actions.save_choices import Choices, save_choices
+from easepath.clinic.actions.save_draft import Ticked, save_draft
+from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
+from easepath.clinic.actions.save_screening import FactorEntry, LimitEntry, Screening, save_screening
+from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryouts
+from easepath.clinic.errors import FieldError, NotAllowedError, RefusedError, StaleRevisionError
+from easepath.clinic.facts import assess
+from easepath.clinic.models import AuditEntry, Clinic, Complaint, Override, Sitting, Tryout, Visit
+from easepath.clinic.selectors.caseload import caseload
+from easepath.clinic.selectors.compose import compose_view
+from easepath.clinic.selectors.frame import frame
+from easepath.clinic.selectors.match import match_view
+from easepath.clinic.selectors.measure import measure_view
+from easepath.clinic.selectors.respond import respond_view
+from easepath.clinic.selectors.tryout import tryout_view
+from tests.conftest import TODAY, World
+
+BOTH_HIPS = (SittingEntry("hip-abduction", "left", (30, 32)), SittingEntry("hip-abduction", "right", (44, 45)))
+
+
+def fresh(visit: Visit) -> Visit:
+    """The visit as it stands in the rows."""
+    return Visit.objects.get(pk=visit.pk)
+
+
+def measure(world: World, *sittings: SittingEntry, revision: int = 0, **changes: Any) -> int:
+    """Save sittings of Marta's visit."""
+    values = {"observed": (), "goals": (), **changes}
+    return save_measure(world.users["hanne"], world.visit("Marta"), revision, Measuring(sittings, **values))
+
+
+def test_readings_are_kept_with_every_trial_and_shown_with_their_error(world: World) -> None:
+    measure(world, *BOTH_HIPS)
+    view = measure_view(world.visit("Marta"))
+    test = next(t for t in view["tests"] if t["measure"] == "hip-abduction")
+    left = test["sides"][0]["row"]
+    assert (left["value"], left["trials"], left["spread"], left["single"]) == (31, [30, 32], 2, False)
+    assert (left["reference_from"], left["deficit"], left["difference_real"]) == ("other-side", 13.5, True)
+    assert frame(world.visit("Marta"))["path"][2]["words"].startswith("1 of")
+
+
+BAD_SITTINGS: list[tuple[SittingEntry, str]] = [
+    (SittingEntry("hip-twirl", "left", (1,)), "sittings.0.measure"),
+    (SittingEntry("hip-abduction", "up", (1,)), "sittings.0.side"),
+    (SittingEntry("hip-abduction", "", (30,)), "sittings.0.side"),
+    (SittingEntry("hip-abduction", "left", (400,)), "sittings.0.trials"),
+    (SittingEntry("hip-abduction", "left", ()), "sittings.0.trials"),
+    (SittingEntry("hip-abduction", "left", (30,) * 11), "sittings.0.trials"),
+    (SittingEntry("hip-abduction", "left", (30,), state="hot"), "sittings.0.state"),
+]
+
+
+@pytest.mark.parametrize(("bad", "field"), BAD_SITTINGS, ids=[f"{b.measure} {b.side} {f}" for b, f in BAD_SITTINGS])
+def test_an_impossible_reading_names_its_field_and_saves_nothing(world: World, bad: SittingEntry, field: str) -> None:
+    with pytest.raises(FieldError) as caught:
+        measure(world, bad, BOTH_HIPS[1])
+    assert field in caught.value.fields
+    assert not Sitting.objects.exists()
+
+
+def test_the_same_test_twice_is_said(world: World) -> None:
+    with pytest.raises(FieldError) as caught:
+        measure(world, BOTH_HIPS[0], replace(BOTH_HIPS[0], trials=(31,)))
+    assert "twice" in caught.value.fields["sittings.1"]
+
+
+BAD_GOALS = [
+    (GoalEntry("hip-twirl", "left", 40), "goals.0.measure"),
+    (GoalEntry("hip-abduction", "left", 900), "goals.0.value"),
+    (GoalEntry("hip-abduction", "up", 40), "goals.0.side"),
+]
+
+
+@pytest.mark.parametrize(("goal", "field"), BAD_GOALS)
+def test_an_impossible_goal_names_its_field(world: World, goal: GoalEntry, field: str) -> None:
+    with pytest.raises(FieldError) as caught:
+        measure(world, goals=(goal,))
+    assert field in caught.value.fields
+
+
+def test_a_goal_replaces_the_reference_and_only_a_clinician_sets_it(world: World) -> None:
+    measure(world, *BOTH_HIPS, goals=(GoalEntry("hip-abduction", "left", 40),))
+    row = assess(Complaint.objects.get(pk=world.complaints["Marta"].pk), TODAY).screen.measured.row(
+        "hip-abduction", "left"
+    )
+    assert row is not None
+    assert (row.reference, row.reference_from) == (40, "goal")
+    with pytest.raises(FieldError):
+        save_measure(world.users["jo"], world.visit("Marta"), 1, Measuring(BOTH_HIPS, (), ()))
+
+
+def test_an_observation_must_be_known(world: World) -> None:
+    with pytest.raises(FieldError) as caught:
+        measure(world, observed=("wiggles",))
+    assert list(caught.value.fields) == ["observed"]
+
+
+def test_two_people_measuring_see_both(world: World) -> None:
+    measure(world, BOTH_HIPS[0])
+    with pytest.raises(StaleRevisionError) as caught:
+        measure(world, BOTH_HIPS[1])
+    assert caught.value.theirs["sittings"][0]["side"] == "left"
+    assert caught.value.yours["sittings"][0]["side"] == "right"
+
+
+def test_repeats_teach_the_clinic_its_own_error(world: World) -> None:
+    measure(world, SittingEntry("hip-abduction", "left", (28, 36)), SittingEntry("hip-abduction", "right", (40, 48)))
+    sem, freedom = Clinic.objects.get().repeats["hip-abduction"]
+    assert (round(sem, 4), freedom) == (5.6569, 2)
+    shown = next(t for t in measure_view(world.visit("Marta"))["tests"] if t["measure"] == "hip-abduction")["error"]
+    assert shown["own"] > shown["in_use"] > shown["default"]
+    measure(world, revision=1)
+    assert "hip-abduction" not in Clinic.objects.get().repeats
+
+
+def test_a_test_that_the_screen_refuses_takes_no_new_reading(world: World) -> None:
+    visit = world.visit("Marta")
+    answers = dict(Screening.of(world.complaints["Marta"]).answers)
+    factor = FactorEntry("hip-replacement-posterior", "left", since=TODAY - dt.timedelta(weeks=3))
+    save_screening(world.users["hanne"], visit, 0, Screening(answers, (factor,)))
+    refused = [
+        (t["measure"], t["sides"][0]["side"])
+        for t in measure_view(fresh(visit))["tests"] if t["sides"][0]["verdict"] == "exclude"
+    ]  # fmt: skip
+    assert refused
+    name, side = refused[0]
+    with pytest.raises(RefusedError):
+        measure(world, SittingEntry(name, "" if side == "both" else side, (1,)))
+    assert not Sitting.objects.exists()
+
+
+def test_one_reading_serves_every_complaint_of_the_client(world: World) -> None:
+    measure(world, *BOTH_HIPS)
+    other = open_complaint(world.users["hanne"], world.complaints["Marta"].client)
+    story = replace(Story.of(other.complaint), condition="hip-ir-loss", side="left")
+    save_story(world.users["hanne"], other, 0, story)
+    tests = measure_view(fresh(other))["tests"]
+    assert next(t for t in tests if t["measure"] == "hip-abduction")["why"] == "before"
+
+
+def tried(**changes: Any) -> TryoutEntry:
+    """A try-out of the deep-lunge rocks with a real gain."""
+    facts = {"drill": "lunge-rock", "side": "left", "measure": "hip-abduction", "before": (28.0,), "after": (40.0,)}
+    return TryoutEntry(**{**facts, **changes})  # type: ignore[arg-type]
+
+
+def try_(world: World, *entries: TryoutEntry, revision: int = 0, who: str = "hanne", movement: str = "") -> int:
+    """Save try-outs of Marta's visit."""
+    return save_tryouts(world.users[who], world.visit("Marta"), revision, Trying(entries, movement))
+
+
+def test_a_try_out_shows_its_gain_and_its_cues_reach_the_sheet(world: World) -> None:
+    try_(world, tried(faults=("rushes",)), movement="  stepping off a truss ")
+    view = tryout_view(world.visit("Marta"))
+    assert view["tried"][0]["gain"] == {"amount": 12, "error": 6, "kind": "better"}
+    assert view["step"]["test_movement"] == "stepping off a truss"
+    sheet = frame(world.visit("Marta"))["sheet"]["drills"]
+    watched = next(d["watch"] for d in sheet if d["drill"] == "lunge-rock")
+    assert watched == ["slow enough to notice each spot"]
+    version, _ = hand_over(world.users["hanne"], world.visit("Marta"))
+    assert version.drills.get(drill="lunge-rock").prescription["watch"] == watched
+
+
+BAD_TRYOUTS: list[tuple[TryoutEntry, str]] = [
+    (tried(drill="moon-walk"), "tryouts.0.drill"),
+    (tried(side="both"), "tryouts.0.side"),
+    (tried(measure="wiggle"), "tryouts.0.measure"),
+    (tried(measure=""), "tryouts.0.measure"),
+    (tried(after=(999.0,)), "tryouts.0.after"),
+    (tried(before=(-999.0,)), "tryouts.0.before"),
+    (tried(symptom="joy"), "tryouts.0.symptom"),
+    (tried(faults=("sings",)), "tryouts.0.faults"),
+]
+
+
+@pytest.mark.parametrize(
+    ("bad", "field"), BAD_TRYOUTS, ids=[field + str(n) for n, (_, field) in enumerate(BAD_TRYOUTS)]
+)
+def test_a_bad_try_out_names_its_field(world: World, bad: TryoutEntry, field: str) -> None:
+    with pytest.raises(FieldError) as caught:
+        try_(world, bad)
+    assert field in caught.value.fields
+    assert not Tryout.objects.exists()
+
+
+@pytest.mark.parametrize("changes", [{"symptom": "pinch"}, {"before": (40.0,), "after": (28.0,)}])
+def test_what_makes_it_worse_is_dropped_until_a_clinician_brings_it_back(world: World, changes: dict[str, Any]) -> None:
+    try_(world, tried(**changes))
+    assert tryout_view(world.visit("Marta"))["tried"][0]["dropped"]
+    assert [r["drill"] for r in frame(world.visit("Marta"))["sheet"]["refused"]] == ["lunge-rock"]
+    with pytest.raises(FieldError):
+        try_(world, tried(**changes, brought_back=True), revision=1, who="jo")
+    try_(world, tried(**changes, brought_back=True), revision=1)
+    assert frame(world.visit("Marta"))["sheet"]["refused"] == []
+
+
+def test_a_refused_drill_is_not_tried_either(world: World) -> None:
+    with_vertigo(world)
+    with pytest.raises(RefusedError) as caught:
+        try_(world, tried())
+    assert "Vertigo" in caught.value.reasons[0]
+    assert not Tryout.objects.exists()
+
+
+def choose(world: World, revision: int = 0, who: str = "hanne", **changes: Any) -> int:
+    """Save choices of Marta's visit."""
+    present = Choices.of(Complaint.objects.get(pk=world.complaints["Marta"].pk))
+    return save_choices(world.users[who], world.visit("Marta"), revision, replace(present, **changes))
+
+
+BAD_CHOICES: list[tuple[dict[str, Any], str]] = [
+    ({"methods": {"dance:hip": "flow"}}, "methods.dance:hip"),
+    ({"methods": {"lengthen:adductor": "wishful"}}, "methods.lengthen:adductor"),
+    ({"needs_set": {"dance:hip": {"weight": 1, "reason": "x"}}}, "needs_set.dance:hip"),
+    ({"needs_set": {"lengthen:adductor": {"weight": 2, "reason": "x"}}}, "needs_set.lengthen:adductor"),
+    ({"needs_set": {"lengthen:adductor": {"weight": 1, "reason": " "}}}, "needs_set.lengthen:adductor"),
+    ({"pinned": ("moon-walk",)}, "pinned.moon-walk"),
+    ({"barred": {"moon-walk": "x"}}, "barred.moon-walk"),
+    ({"barred": {"pelvic-tilt": " "}}, "barred.pelvic-tilt"),
+    ({"barred": {"pelvic-tilt": "x"}, "pinned": ("pelvic-tilt",)}, "pinned.pelvic-tilt"),
+    ({"work_hours": {"start": 540}}, "work_hours"),
+    ({"work_hours": {"start": 900, "end": 540, "every": 60}}, "work_hours"),
+    ({"work_hours": {"start": 540, "end": 1020, "every": 5}}, "work_hours"),
+]
+
+
+@pytest.mark.parametrize(("changes", "field"), BAD_CHOICES, ids=[f"{f} {n}" for n, (_, f) in enumerate(BAD_CHOICES)])
+def test_a_bad_choice_names_its_field(world: World, changes: dict[str, Any], field: str) -> None:
+    with pytest.raises(FieldError) as caught:
+        choose(world, **changes)
+    assert field in caught.value.fields
+    assert Complaint.objects.get(pk=world.complaints["Marta"].pk).barred == {}
+
+
+def test_a_need_by_hand_names_who_set_it_and_moves_the_match(world: World) -> None:
+    choose(world, needs_set={"lengthen:adductor": {"weight": 0.0, "reason": "not before stage four"}})
+    complaint = Complaint.objects.get(pk=world.complaints["Marta"].pk)
+    assert complaint.needs_set["lengthen:adductor"]["by"] == "Hanne Ostrow"
+    assert "lengthen:adductor" not in {n["id"] for n in match_view(world.visit("Marta"))["needs"]}
+    choose(world, 1, who="callum", pinned=("pelvic-tilt",))
+    complaint.refresh_from_db()
+    assert complaint.needs_set["lengthen:adductor"]["by"] == "Hanne Ostrow"
+
+
+def test_a_barred_drill_leaves_the_ranking_with_the_reason(world: World) -> None:
+    choose(world, barred={"seated-squeeze": "no cushion on the truss"})
+    view = match_view(world.visit("Marta"))
+    assert "seated-squeeze" not in {d["drill"] for d in view["ranked"]}
+    left = next(d for d in view["left_out"] if d["drill"] == "seated-squeeze")
+    assert "no cushion on the truss" in left["reason"]
+    with pytest.raises(RefusedError):
+        save_draft(world.users["hanne"], world.visit("Marta"), 0, (Ticked("seated-squeeze", "both"),))
+
+
+def with_vertigo(world: World) -> Visit:
+    """Marta's visit with a factor that refuses the deep-lunge rocks."""
+    visit = world.visit("Marta")
+    answers = dict(Screening.of(world.complaints["Marta"]).answers)
+    save_screening(world.users["hanne"], visit, 0, Screening(answers, (FactorEntry("vertigo"),)))
+    return fresh(visit)
+
+
+def override(world: World, visit: Visit, who: str = "ruth", **changes: str) -> Override:
+    """Override the refusal of the deep-lunge rocks."""
+    facts = {"drill": "lunge-rock", "side": "left", "reason": "seen on a raised mat", **changes}
+    return override_verdict(world.users[who], visit, **facts)
+
+
+def test_an_override_is_named_on_the_version_and_in_the_audit_trail(world: World) -> None:
+    visit = with_vertigo(world)
+    row = override(world, visit)
+    version, _ = hand_over(world.users["hanne"], fresh(visit))
+    assert "overridden by Ruth Adeyemi: seen on a raised mat" in version.overridden[0]
+    entry = AuditEntry.objects.filter(action="override").get()
+    assert entry.actor == world.users["ruth"]
+    assert entry.details["was"] == "exclude"
+    withdraw_override(world.users["hanne"], row)
+    assert [r["drill"] for r in frame(fresh(visit))["sheet"]["refused"]] == ["lunge-rock"]
+
+
+@pytest.mark.parametrize("changes", [{"drill": "moon-walk"}, {"side": "both"}, {"reason": "  "}])
+def test_a_bad_override_names_its_field(world: World, changes: dict[str, str]) -> None:
+    with pytest.raises(FieldError) as caught:
+        override(world, with_vertigo(world), **changes)
+    assert set(caught.value.fields) <= {"drill", "side", "reason"}
+    assert not Override.objects.exists()
+
+
+def test_a_clinician_does_not_override_a_refusal(world: World) -> None:
+    with pytest.raises(NotAllowedError):
+        override(world, with_vertigo(world), who="hanne")
+    assert not Override.objects.exists()
+
+
+def test_a_surgeons_limit_stays(world: World) -> None:
+    visit = world.visit("Marta")
+    answers = dict(Screening.of(world.complaints["Marta"]).answers)
+    limit = LimitEntry("hip-flexion", "left", 60, "surgeon")
+    save_screening(world.users["hanne"], visit, 0, Screening(answers, (), (limit,)))
+    with pytest.raises(RefusedError):
+        override(world, fresh(visit))
+
+
+def test_closing_keeps_in_words_what_was_open(world: World) -> None:
+    visit = world.visit("Marta")
+    closed = close_visit(world.users["jo"], visit)
+    assert closed.left_open
+    assert all(": " in line for line in closed.left_open)
+    again = open_visit(world.users["hanne"], world.complaints["Marta"])
+    assert again.number == visit.number + 1
+    assert frame(again)["last_time"]["left_open"] == closed.left_open
+    with pytest.raises(RefusedError):
+        hand_over(world.users["hanne"], fresh(closed))
+
+
+def test_a_factor_of_one_complaint_reaches_every_plan_of_the_person(world: World) -> None:
+    other = open_complaint(world.users["hanne"], world.complaints["Marta"].client)
+    caseload(world.users["hanne"])
+    save_screening(world.users["hanne"], other, 0, Screening({}, (FactorEntry("vertigo"),)))
+    line = next(x for x in caseload(world.users["hanne"]) if x["complaint"] == world.complaints["Marta"].pk)
+    assert (line["kind"], line["what"]) == ("look", "refused")
+
+
+def test_compose_lays_exact_sessions_side_by_side(world: World) -> None:
+    view = compose_view(world.visit("Marta"))
+    assert [length["minutes"] for length in view["lengths"]] == [7, 10, 12, 20]
+    assert [length["own"] for length in view["lengths"]] == [False, False, True, False]
+    for length in view["lengths"]:
+        assert sum(s["seconds"] for s in length["timeline"]) == pytest.approx(length["seconds"])
+        assert length["seconds"] <= length["minutes"] * 60
+    drill = view["drills"][0]
+    assert [s["step"] for s in drill["steps"]] == list(range(-1, len(drill["steps"]) - 1))
+
+
+def test_the_order_and_place_by_hand_are_kept(world: World) -> None:
+    ticked = (Ticked("side-leg-raise", "both", place="bed"), Ticked("iso-adduction", "both"))
+    save_draft(world.users["hanne"], world.visit("Marta"), 0, ticked, arranged=True)
+    view = compose_view(world.visit("Marta"))
+    assert next((d["drill"], d["place"]) for d in view["drills"]) == ("side-leg-raise", "bed")
+    with pytest.raises(FieldError) as caught:
+        save_draft(world.users["hanne"], world.visit("Marta"), 1, (Ticked("side-leg-raise", "both", place="wall"),))
+    assert list(caught.value.fields) == ["drills.0.place"]
+
+
+def test_respond_tells_what_was_allowed_and_which_mornings_are_open(world: World) -> None:
+    view = respond_view(world.visit("Tom"))
+    assert [d["ripples"][-1]["kind"] for d in view["drills"]] == ["waiting", "waiting"]
+    assert [m["date"] for m in view["mornings_open"]] == [str(TODAY - dt.timedelta(days=1))]
+    assert all(0 <= d["limit"] <= 10 for d in view["drills"])
+    with clock.on(TODAY):
+        assert view["today"] == str(TODAY)
