@@ -96,7 +96,7 @@ def _ticks(length: float, scale: float) -> Iterator[str]:
 
 def _numbers(spans: dict[int, tuple[float, float]], scale: float) -> Iterator[str]:
     for index, (start, _) in spans.items():
-        x = start * scale + 11
+        x = min(start * scale + 11, WIDTH - 2 * MARGIN - 9)
         yield f'<circle cx="{_n(x)}" cy="{TOP + 11}" r="8"/>'
         yield f'<text x="{_n(x)}" y="{TOP + 15}" text-anchor="middle" class="n">{escape(str(index + 1))}</text>'
 
