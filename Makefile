@@ -62,6 +62,7 @@ test: browser check lint types front-test frontend/dist/.ready
 
 bench: browser .venv/.ready frontend/dist/.ready
 	$(PY) -m benchmarks
+	$(PY) -m benchmarks.clinic
 	$(PY) -m benchmarks.pages
 
 screenshots: browser .venv/.ready frontend/dist/.ready

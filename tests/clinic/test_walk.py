@@ -32,7 +32,7 @@ from easepath.clinic.errors import (
 )  # fmt: skip
 from easepath.clinic.facts import assess
 from easepath.clinic.models import AuditEntry, Complaint, PlanVersion, Proposal, ScreeningResult, SessionLog
-from easepath.clinic.selectors.caseload import caseload
+from easepath.clinic.selectors.caseload import caseload, caseload_within
 from easepath.clinic.selectors.frame import frame
 from easepath.clinic.selectors.home_sheet import home_sheet
 from easepath.core.knowledge import shipped_library
@@ -332,3 +332,18 @@ def test_a_withdrawn_profile_leaves_its_stage_behind(world: World) -> None:
         word="leg-symptoms-below-knee", value=True, answered_by=world.users["hanne"], answered_at=clock.now()
     )
     assert assess(fresh(world, "Marta"), TODAY).screen.situation.plan.stage is None
+
+
+def test_the_first_look_of_a_day_comes_in_rounds_and_says_what_is_old(world: World) -> None:
+    hanne = world.users["hanne"]
+    caseload(hanne)
+    with clock.on(TODAY + dt.timedelta(days=1)):
+        first = caseload_within(hanne, 0)
+        assert first["left"] == 4
+        assert {line["as_of"] for line in first["lines"]} == {"seen last"}
+        rounds = 0
+        while (found := caseload_within(hanne, 0.000001))["left"]:
+            rounds += 1
+            assert len(found["lines"]) == 4
+        assert rounds == 3
+        assert {line["as_of"] for line in caseload_within(hanne, 0)["lines"]} == {None}

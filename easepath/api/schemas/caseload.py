@@ -29,6 +29,14 @@ class CaseLine(Schema):
     version: int | None
     last_session: str | None
     ripples: list[Ripple]
+    as_of: str | None
+
+
+class Caseload(Schema):
+    """The caseload; `left` lines still stand as they were seen last and are worked out when it is asked again."""
+
+    lines: list[CaseLine]
+    left: int
 
 
 class NewClient(In):

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+import datetime as dt
+import time
 from typing import Any
+
+from django.db import transaction
 
 from easepath.clinic import clock, models
 from easepath.clinic.facts import assess, current_version
@@ -11,37 +15,65 @@ from easepath.clinic.policies import require
 from easepath.clinic.selectors.access import COMPLAINT_PARTS
 from easepath.core.adjust.attention import attention
 
+AT_ONCE = 1
+"""Lines worked out in one transaction: nobody who saves waits long for them."""
+
 
 def caseload(user: models.User) -> list[dict[str, Any]]:
-    """One line per open complaint of the user's clinic, the most urgent first."""
+    """One line per open complaint of the user's clinic, the most urgent first, all of today."""
+    lines: list[dict[str, Any]] = caseload_within(user, None)["lines"]
+    return lines
+
+
+def caseload_within(user: models.User, seconds: float | None) -> dict[str, Any]:
+    """The lines, worked out anew for about so many seconds; `left` still stand as they were seen last.
+
+    On the first look of a day every line is new; it is then read in several rounds instead of one long wait.
+    """
     assert user.clinic is not None
     require(user, "see-clients", user.clinic)
-    refresh_lines(user.clinic)
-    complaints = models.Complaint.objects.filter(
-        client__clinic=user.clinic, closed_at=None, client__archived=False
-    ).select_related("client")
-    lines = [{"complaint": c.pk, **c.status} for c in complaints if c.status]
-    return sorted(lines, key=lambda line: (line["urgency"], line["name"]))
+    today = clock.today(user.clinic.time_zone)
+    left = refresh_lines(user.clinic, today, seconds)
+    rows = models.Complaint.objects.filter(client__clinic=user.clinic, closed_at=None, client__archived=False)
+    lines = [
+        {"complaint": pk, **status, "as_of": None if status_on == today else "seen last"}
+        for pk, status, status_on in rows.values_list("pk", "status", "status_on")
+        if status
+    ]
+    return {"lines": sorted(lines, key=lambda line: (line["urgency"], line["name"])), "left": left}
 
 
-def refresh_lines(clinic: models.Clinic) -> None:
-    """Compute the lines that are not of today; an action marks the line of its complaint stale."""
-    today = clock.today(clinic.time_zone)
-    stale = (
-        models.Complaint.objects.filter(client__clinic=clinic, closed_at=None)
-        .exclude(status_on=today)
+def refresh_lines(clinic: models.Clinic, today: dt.date, seconds: float | None) -> int:
+    """Work out the lines that are not of today, the most urgent of the last time first; returns how many are left.
+
+    An action marks the line of its complaint stale.
+    """
+    stale = models.Complaint.objects.filter(client__clinic=clinic, closed_at=None).exclude(status_on=today)
+    waiting = [pk for pk, _ in sorted(stale.values_list("pk", "status__urgency"), key=lambda row: row[1] or 0)]
+    began = time.monotonic()
+    while waiting and (seconds is None or time.monotonic() - began < seconds):
+        batch, waiting = waiting[:AT_ONCE], waiting[AT_ONCE:]
+        _refresh(batch, today)
+    return len(waiting)
+
+
+@transaction.atomic
+def _refresh(batch: list[int], today: dt.date) -> None:
+    """Work out some lines in one transaction, so that a change in between is not taken for seen."""
+    complaints = (
+        models.Complaint.objects.filter(pk__in=batch)
         .select_related("client__clinic")
         .prefetch_related(*COMPLAINT_PARTS[1:], "visits")
     )
-    for complaint in stale:
-        complaint.status = _line(complaint)
-        models.Complaint.objects.filter(pk=complaint.pk).update(status=complaint.status, status_on=today)
+    for complaint in complaints:
+        complaint.status, complaint.status_on = _line(complaint), today
+    models.Complaint.objects.bulk_update(complaints, ["status", "status_on"])
 
 
 def _line(complaint: models.Complaint) -> dict[str, Any]:
     today = clock.today_of(complaint)
     assessment = assess(complaint, today)
-    need = attention(assessment.matcher)
+    need = attention(assessment.matcher, lambda: assessment.review)
     visits = sorted(complaint.visits.all(), key=lambda visit: visit.number)
     version = current_version(complaint)
     sessions = effective_sessions(complaint)
@@ -66,13 +98,14 @@ def _line(complaint: models.Complaint) -> dict[str, Any]:
 
 def response_line(assessment: Any, complaint: models.Complaint, most: int = 8) -> list[dict[str, Any]]:
     """The last sessions as (date, class): the gravest class of the drills of each date."""
-    from easepath.core.adjust.view import Context
-
-    context = Context(assessment.matcher)
+    context = assessment.review.context
     order = ("flared", "stirred", "waiting", "calm")
+    log = assessment.screen.situation.log_by_date
+    shown = set(sorted({entry.date for entry in log})[-most:])
     by_date: dict[Any, list[str]] = {}
-    for entry in assessment.screen.situation.log_by_date:
-        by_date.setdefault(entry.date, []).append(context.response(entry).kind)
+    for entry in log:
+        if entry.date in shown:
+            by_date.setdefault(entry.date, []).append(context.response(entry).kind)
     mornings = {s.date: latest_morning(s) for s in effective_sessions(complaint)}
     return [
         {
@@ -80,5 +113,5 @@ def response_line(assessment: Any, complaint: models.Complaint, most: int = 8) -
             "kind": min(kinds, key=order.index),
             "morning": morning.pain if (morning := mornings.get(date)) else None,
         }
-        for date, kinds in list(by_date.items())[-most:]
+        for date, kinds in by_date.items()
     ]

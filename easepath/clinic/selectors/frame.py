@@ -146,7 +146,7 @@ def _path(
     missing = _story_missing(assessment)
     unanswered = len(assessment.screen.flags.unanswered)
     to_confirm = visit.complaint.answers.filter(to_confirm=True).count()
-    need = attention(assessment.matcher)
+    need = attention(assessment.matcher, lambda: assessment.review)
     flags = [flag for flag in assessment.screen.flags.raised if flag.blocks]
     if flags:
         screen_words, screen_state = f"{OUTCOME_WORDS[assessment.screen.outcome]}", "stopped"

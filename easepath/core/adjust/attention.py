@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
@@ -32,8 +33,8 @@ class Attention:
         return URGENCY.index(self.kind)
 
 
-def attention(matcher: Matcher) -> Attention:
-    """The most urgent thing about a client today."""
+def attention(matcher: Matcher, reviewed: Callable[[], Review] | None = None) -> Attention:
+    """The most urgent thing about a client today; `reviewed` gives the review where there is one already."""
     screen = matcher.screen
     library = screen.library
     if screen.flags.blocking:
@@ -49,7 +50,7 @@ def attention(matcher: Matcher) -> Attention:
         return Attention("answer", "finish the screen", f"{count} {'question' if count == 1 else 'questions'} open")
     if not screen.situation.plan.drills:
         return Attention("plan", "make a program", "screened, nothing handed over yet")
-    return _from_review(review(matcher))
+    return _from_review(reviewed() if reviewed else review(matcher))
 
 
 def _from_review(found: Review) -> Attention:

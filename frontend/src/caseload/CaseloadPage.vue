@@ -16,7 +16,9 @@ const adding = ref(false)
 const { data, isError, refetch } = useQuery({
   queryKey: ['caseload'],
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/caseload'))),
+  refetchInterval: (query) => (query.state.data?.left ? 50 : false),
 })
+const all = computed(() => data.value?.lines ?? [])
 
 const PAGE = 40
 const FILTERS = [
@@ -28,14 +30,14 @@ const FILTERS = [
   { value: 'steady', text: 'nothing today', kinds: ['steady'] },
 ] as const
 
-const count = (kinds: readonly string[] | null) => (data.value ?? []).filter((line) => !kinds || kinds.includes(line.kind)).length
+const count = (kinds: readonly string[] | null) => all.value.filter((line) => !kinds || kinds.includes(line.kind)).length
 const search = ref('')
 const most = ref(PAGE)
 const matches = (line: Schemas['CaseLine'], text: string) => [line.name, line.trade, line.condition].some((word) => word.toLowerCase().includes(text))
 const found = computed(() => {
   const kinds = FILTERS.find((f) => f.value === filter.value)?.kinds as readonly string[] | null
   const text = search.value.trim().toLowerCase()
-  return (data.value ?? []).filter((line) => (!kinds || kinds.includes(line.kind)) && (!text || matches(line, text)))
+  return all.value.filter((line) => (!kinds || kinds.includes(line.kind)) && (!text || matches(line, text)))
 })
 const lines = computed(() => found.value.slice(0, most.value))
 const today = computed(() => {
@@ -77,12 +79,14 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
         <input v-model="search" type="search" placeholder="name, trade or complaint" aria-label="Find by name, trade or complaint" />
       </nav>
       <div v-if="isError" class="stop-box">The caseload could not be read. <button class="act" @click="refetch()">Try again</button></div>
-      <ul v-else class="lines" aria-label="Caseload">
+      <p v-if="data?.left" class="small quiet" role="status">Looking at {{ data.left }} more for today; they stand as they were seen last.</p>
+      <ul v-if="!isError" class="lines" aria-label="Caseload">
         <li v-for="line in lines" :key="line.complaint" :class="{ grave: grave(line) }">
           <button class="line" @click="open(line)">
             <span class="need">
               <strong>{{ line.what.charAt(0).toUpperCase() + line.what.slice(1) }}</strong>
               <span class="small why">{{ readable(line.why) }}</span>
+              <span v-if="line.as_of" class="small quiet">as seen last, being looked at</span>
             </span>
             <span class="who">
               <strong>{{ line.name }}</strong>
@@ -99,7 +103,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
           </button>
         </li>
         <li v-if="data && !lines.length" class="none quiet">
-          {{ data.length ? 'Nobody here under this filter.' : 'No clients yet. Take in a client, tell the story, screen, match, hand over.' }}
+          {{ all.length ? 'Nobody here under this filter.' : 'No clients yet. Take in a client, tell the story, screen, match, hand over.' }}
         </li>
       </ul>
       <button v-if="found.length > lines.length" class="act" @click="most += PAGE">Show {{ Math.min(PAGE, found.length - lines.length) }} more of {{ found.length }}</button>

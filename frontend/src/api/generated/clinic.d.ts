@@ -13,7 +13,7 @@ export interface paths {
         };
         /**
          * Read Caseload
-         * @description Every open complaint of the clinic, the most urgent first.
+         * @description Every open complaint of the clinic, the most urgent first; ask again while some are left.
          */
         get: operations["read_caseload"];
         put?: never;
@@ -763,6 +763,8 @@ export interface components {
          * @description One client in the caseload: what is needed today and why.
          */
         CaseLine: {
+            /** As Of */
+            as_of: string | null;
             /** Complaint */
             complaint: number;
             /** Condition */
@@ -793,6 +795,16 @@ export interface components {
             what: string;
             /** Why */
             why: string;
+        };
+        /**
+         * Caseload
+         * @description The caseload; `left` lines still stand as they were seen last and are worked out when it is asked again.
+         */
+        Caseload: {
+            /** Left */
+            left: number;
+            /** Lines */
+            lines: components["schemas"]["CaseLine"][];
         };
         /**
          * Choice
@@ -3199,7 +3211,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CaseLine"][];
+                    "application/json": components["schemas"]["Caseload"];
                 };
             };
         };
