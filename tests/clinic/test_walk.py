@@ -342,7 +342,7 @@ def test_the_first_look_of_a_day_comes_in_rounds_and_says_what_is_old(world: Wor
         assert first["left"] == 4
         assert {line["as_of"] for line in first["lines"]} == {"seen last"}
         rounds = 0
-        while (found := caseload_within(hanne, 0.000001))["left"]:
+        while (found := caseload_within(hanne, 0.001))["left"]:
             rounds += 1
             assert len(found["lines"]) == 4
         assert rounds == 3
