@@ -61,6 +61,7 @@ const drills = computed(() => view.value?.drills ?? [])
 const pages = computed(() => [{ value: 'draft', text: 'the sheet' }, { value: 'lengths', text: 'by length' }])
 const minutes = computed(() => frame.value?.sheet.minutes_available ?? null)
 const uncovered = computed(() => (view.value?.lengths.find((l) => l.own) ?? view.value?.lengths.at(-1))?.uncovered ?? [])
+const measuring = computed(() => frame.value?.path.find((step) => step.step === 'measure'))
 const samePhase = (index: number, by: number) => drills.value[index + by]?.phase === drills.value[index]?.phase
 
 function inOrder(sheet: SheetDraft, order: string[]): void {
@@ -130,6 +131,7 @@ function drop(drill: string): void {
       </template>
     </template>
 
+    <p v-if="measuring?.state === 'waiting'" class="settle small"><strong>Measure first:</strong> {{ measuring.words }}. What it finds adds needs, and drills for them. <RouterLink :to="`/visit/${visit}/measure`">Go to Measure</RouterLink></p>
     <LengthOptions v-if="page === 'lengths'" :lengths="view.lengths" :present="drills.map((d) => d.drill)" :may="may" @take="take" />
     <template v-else>
       <p v-if="!drills.length" class="empty quiet">Nothing is on the sheet yet. Take an exact session under “by length”, or tick drills in Match.</p>
@@ -155,5 +157,6 @@ function drop(drill: string): void {
 .head { display: flex; align-items: baseline; gap: 1rem; margin-bottom: 0.5rem; flex-wrap: wrap; }
 .pages { margin-left: auto; }
 .drills { list-style: none; margin: 0.3rem 0 0; padding: 0; }
+.settle { border-left: 3px solid var(--ink); padding-left: 0.6rem; margin-bottom: 0.4rem; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
 </style>

@@ -5,8 +5,9 @@ describe('the words of a try-out', () => {
   it.each([
     [{ amount: 11, error: 6, kind: 'better' }, '11° better, a real change: the error is 6°'],
     [{ amount: -8.5, error: 6, kind: 'worse' }, '8.5° worse, a real change: the error is 6°'],
-    [{ amount: 4, error: 6, kind: 'no real change' }, '4° more, no real change: the error is 6°'],
-    [{ amount: -4, error: 6, kind: 'no real change' }, '4° less, no real change: the error is 6°'],
+    [{ amount: 4, error: 6, kind: 'no real change' }, 'no real change: 4° better, within the error of 6°'],
+    [{ amount: -4, error: 6, kind: 'no real change' }, 'no real change: 4° worse, within the error of 6°'],
+    [{ amount: 0, error: 6, kind: 'no real change' }, 'no change'],
     [null, 'Take the re-test before and after to see what the drill does.'],
   ])('for %o', (gain, words) => expect(gainWords(gain, 'deg')).toBe(words))
 })

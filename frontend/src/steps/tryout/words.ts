@@ -5,7 +5,8 @@ import { withUnit } from '@/ui/units'
 export function gainWords(gain: Schemas['GainOut'] | null | undefined, unit: string): string {
   if (!gain) return 'Take the re-test before and after to see what the drill does.'
   const amount = withUnit(Math.abs(gain.amount), unit)
-  const error = `the error is ${withUnit(gain.error, unit)}`
-  if (gain.kind === 'no real change') return `${amount} ${gain.amount < 0 ? 'less' : 'more'}, no real change: ${error}`
-  return `${amount} ${gain.kind}, a real change: ${error}`
+  const error = withUnit(gain.error, unit)
+  if (gain.amount === 0) return 'no change'
+  if (gain.kind === 'no real change') return `no real change: ${amount} ${gain.amount < 0 ? 'worse' : 'better'}, within the error of ${error}`
+  return `${amount} ${gain.kind}, a real change: the error is ${error}`
 }
