@@ -80,30 +80,52 @@ def clinic(browser: Browser) -> None:
     shot(page, "caseload")
     open_client(page, "Piet Halloran")
     shot(page, "screen-held")
-    open_client(page, "Ines Varga")
-    page.get_by_role("article").first.wait_for()
-    shot(page, "adjust-flared")
     open_client(page, "Marta Lind")
     page.get_by_role("article").first.wait_for()
     shot(page, "adjust")
     base = page.url.rsplit("/", 1)[0]
-    for step in ("story", "screening", "match", "home", "measure"):
-        page.goto(f"{base}/{step}")
-        page.get_by_role("heading", level=1).wait_for()
-        shot(page, {"screening": "screen", "measure": "comes-later"}.get(step, step))
+    visit(page, base, "screening", "screen")
+    page.goto(f"{base}/tryout")
+    page.get_by_role("button", name="try left Rocking in a deep lunge").click()
+    page.get_by_label("what is tested").select_option(label="Hip abduction")
+    for label, value in (("readings before", "28"), ("readings after", "39")):
+        page.get_by_label(label).fill(value)
+        page.get_by_label(label).press("Enter")
+    page.get_by_role("button", name="rushes").click()
+    shot(page, "try")
+    open_client(page, "Emre Dahl", "Hip impingement")
+    base = page.url.rsplit("/", 1)[0]
+    for step in ("story", "measure", "match", "compose", "home"):
+        visit(page, base, step, step)
+    page.get_by_role("link", name="sheet", exact=True).first.click()
+    page.get_by_role("heading", name="For Emre, at home").wait_for()
+    shot(page, "printed-sheet")
+    page.goto(f"{base}/compose")
+    page.get_by_role("button", name="by length").click()
+    shot(page, "lengths")
     page.goto(f"{base}/match")
     page.get_by_role("button", name="why").nth(1).click()
     shot(page, "reasons")
-    page.goto(f"{BASE}/sheet/1")
-    page.get_by_role("heading", level=1).wait_for()
-    shot(page, "printed-sheet")
+    open_client(page, "Ines Varga", "Groin")
+    visit(page, page.url.rsplit("/", 1)[0], "respond", "respond")
     page.close()
 
 
-def open_client(page: Page, name: str) -> None:
-    """Open a client's visit from the caseload."""
+def visit(page: Page, base: str, step: str, name: str) -> None:
+    """One step of a visit."""
+    page.goto(f"{base}/{step}")
+    page.get_by_role("heading", level=1).wait_for()
+    if step == "measure":
+        page.get_by_role("button", name="Hip internal rotation").first.click()
+    shot(page, name)
+
+
+def open_client(page: Page, name: str, condition: str = "") -> None:
+    """Open the visit of a client's complaint from the caseload."""
     page.goto(BASE)
-    page.get_by_role("button", name=name).click()
+    page.get_by_role("searchbox").fill(name.rsplit(maxsplit=1)[-1])
+    lines = page.get_by_role("list", name="Caseload").get_by_role("button")
+    lines.filter(has_text=condition).first.click()
     page.wait_for_url("**/visit/**")
     page.get_by_role("heading", level=1).wait_for()
 

@@ -91,3 +91,59 @@ def test_pain_by_one_digit(sign_in: SignIn, live: World, page: Page) -> None:
     page.keyboard.press("3")
     expect(page.get_by_role("status")).to_contain_text("saved")
     expect(page.get_by_role("button", name="Usual 3 of 10", exact=True)).to_have_attribute("aria-pressed", "true")
+
+
+def test_no_serious_fault_in_what_opens_inside_a_step(
+    sign_in: SignIn, live: World, page: Page, live_server: Any
+) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Story")
+    page.get_by_role("button", name="the person, at home").click()
+    assert faults(page) == [], "the person, at home"
+    go(page, "Match")
+    page.get_by_role("button", name="needs, methods, choices").click()
+    expect(page.get_by_role("region", name="Chosen by hand")).to_be_visible()
+    page.wait_for_load_state("networkidle")
+    assert faults(page) == [], "needs"
+    go(page, "Compose")
+    page.get_by_role("list", name="The session").locator(".name").first.click()
+    expect(page.get_by_role("button", name="Take it off")).to_be_visible()
+    assert faults(page) == [], "an open drill"
+    page.get_by_role("button", name="by length").click()
+    assert faults(page) == [], "lengths"
+    go(page, "Try")
+    page.get_by_role("button", name="try left Rocking in a deep lunge").click()
+    expect(page.get_by_role("heading", name="Rocking in a deep lunge, left")).to_be_visible()
+    assert faults(page) == [], "a drill tried"
+    go(page, "Respond")
+    page.get_by_role("button", name="Enter a session").click()
+    assert faults(page) == [], "a session entered"
+    page.get_by_role("button", name="Close the visit").click()
+    assert faults(page) == [], "closing"
+
+
+def test_a_session_told_by_telephone_reaches_the_proposals(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Respond")
+    page.get_by_role("button", name="Enter a session").click()
+    page.get_by_role("button", name="Before it 1 of 10").click()
+    page.get_by_role("button", name="After it 5 of 10").click()
+    worst = page.get_by_label("worst pain, Rocking in a deep lunge")
+    worst.fill("14")
+    expect(page.get_by_text("pain lies between 0 and 10")).to_be_visible()
+    expect(page.get_by_role("button", name="Record the session")).to_be_disabled()
+    worst.fill("7")
+    page.reload()  # what was typed is kept
+    page.get_by_role("button", name="Enter a session").click()
+    expect(page.get_by_label("worst pain, Rocking in a deep lunge")).to_have_value("7")
+    page.get_by_label("felt, Rocking in a deep lunge").select_option("sharp")
+    page.get_by_label("where, Rocking in a deep lunge").select_option("groin")
+    page.get_by_role("button", name="Record the session").click()
+    expect(page.get_by_role("button", name="Enter a session")).to_be_visible()
+    page.get_by_role("button", name="correct").first.click()
+    expect(page.get_by_label("worst pain, Rocking in a deep lunge")).to_have_value("7")
+    page.get_by_role("button", name="cancel").click()
+    go(page, "Adjust")
+    expect(page.get_by_role("article", name="Rocking in a deep lunge")).to_contain_text("sharp")

@@ -53,7 +53,7 @@ const now = computed(() => {
       <p v-if="side" class="side">{{ side }}</p>
       <div class="count" role="timer" aria-live="off">
         <span class="number">{{ beat?.left ?? left }}</span>
-        <span v-if="beat"><strong class="beat">{{ beat.word }}</strong><template v-if="beat.of > 1"> {{ beat.number }} of {{ beat.of }}</template><br /><span class="quiet">{{ dose }} · {{ left }} {{ now[1] }}</span></span>
+        <span v-if="beat"><strong class="beat">{{ beat.word }}</strong>{{ beat.of > 1 ? ` ${beat.number} of ${beat.of}` : '' }}<br /><span class="quiet">{{ dose }} · {{ left }} {{ now[1] }}</span></span>
         <span v-else><strong>{{ now[0] }}</strong><br /><span class="quiet">{{ now[1] }}</span></span>
       </div>
       <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :pointer="state.at" :current="index" :width="352" />
