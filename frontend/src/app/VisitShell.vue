@@ -92,4 +92,10 @@ header {
   .edge { grid-column: 1 / -1; }
   .edge > * { position: static; height: auto; }
 }
+@media (max-width: 700px) {
+  header { padding: 0.2rem 0.8rem; gap: 0.2rem 0.8rem; }
+  .body { display: block; }
+  .left { padding: 0 0.5rem; border-bottom: 1px solid var(--line); }
+  .middle { padding: 0.8rem; }
+}
 </style>

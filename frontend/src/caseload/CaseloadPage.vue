@@ -144,5 +144,6 @@ main { max-width: 1120px; margin: 0 auto; padding: 1.5rem; }
 .none { border: 1px dashed var(--line-strong); border-radius: 4px; padding: 1.5rem; }
 .foot { display: flex; gap: 1.5rem; margin-top: 1rem; }
 .foot span { display: inline-flex; align-items: center; gap: 0.3rem; }
+@media (max-width: 700px) { main { padding: 1rem; } header { padding: 0.3rem 1rem; } .filters input { width: 100%; } .foot { flex-wrap: wrap; } }
 @media (max-width: 900px) { .line { grid-template-columns: 1fr; gap: 0.4rem; } .last { text-align: left; } }
 </style>

@@ -1,12 +1,21 @@
 <script setup lang="ts">
+import { nextTick, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import type { Schemas } from '@/api/client'
 
 /** The visit as a towpath with a lock gate at every step: leaves aside (done), meeting (waits here), barred (stopped), thin (not begun). */
 defineProps<{ steps: Schemas['PathStep'][]; visit: number }>()
+const route = useRoute()
+const nav = ref<HTMLElement | null>(null)
+/** On a narrow screen the path lies on its side: the step one is in stays in sight. */
+watch(() => route.path, async () => {
+  await nextTick()
+  nav.value?.querySelector('.here')?.scrollIntoView({ inline: 'center', block: 'nearest' })
+}, { immediate: true })
 </script>
 
 <template>
-  <nav class="path" aria-label="Steps of the visit">
+  <nav ref="nav" class="path" aria-label="Steps of the visit">
     <ol>
       <li v-for="step in steps" :key="step.step" :class="step.state">
         <RouterLink :to="`/visit/${visit}/${step.step}`" active-class="here">
@@ -41,5 +50,13 @@ a { display: flex; align-items: flex-start; gap: 0.5rem; min-height: 60px; text-
 .waiting .leaf { stroke: var(--ink); }
 .leaf.stop { stroke: var(--clay); stroke-width: 2.4; }
 .leaf.thin { stroke: #a9a294; stroke-width: 1.4; }
+@media (max-width: 700px) {
+  ol { display: flex; overflow-x: auto; }
+  li { flex: none; background: linear-gradient(#cfc7b6, #cfc7b6) 0 7px / 100% 2px no-repeat, linear-gradient(#cfc7b6, #cfc7b6) 0 17px / 100% 2px no-repeat; padding-right: 0.9rem; }
+  a { min-height: 56px; }
+  svg { display: none; }
+  .words { padding: 24px 0 0 0.3rem; }
+  .state { max-width: 8rem; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+}
 .later a { color: var(--ink-2); }
 </style>

@@ -114,6 +114,12 @@ article.quiet .detail { grid-column: 1 / -1; }
 article.grave { border-left-color: var(--clay); }
 article.decided { background: transparent; }
 .top { display: grid; grid-template-columns: minmax(0, 1.2fr) auto minmax(0, 1fr); gap: 1rem; align-items: start; }
+@media (max-width: 700px) {
+  article { grid-template-columns: minmax(0, 1fr); }
+  .top { grid-template-columns: minmax(0, 1fr); gap: 0.3rem; }
+  .acts.right, article.quiet .acts.right { grid-column: 1; grid-row: auto; }
+  table { display: block; overflow-x: auto; }
+}
 .action { font-weight: 600; font-size: 1.1rem; color: var(--river); }
 .grave .action { color: var(--clay); }
 .sessions { border: 0; background: none; font: inherit; font-size: 0.9rem; color: var(--river); text-decoration: underline; cursor: pointer; min-height: 32px; }

@@ -53,4 +53,5 @@ form { display: flex; gap: 0.8rem; }
 label { display: grid; }
 input { width: 5rem; min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.5rem; }
 ol { list-style: none; margin: 0; padding: 0; columns: 2; }
+@media (max-width: 700px) { ol { columns: 1; } form { flex-wrap: wrap; } }
 </style>

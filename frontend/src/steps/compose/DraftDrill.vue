@@ -63,6 +63,13 @@ function onKey(event: KeyboardEvent): void {
 li { border-top: 1px solid var(--line); }
 li.open { background: var(--card); box-shadow: -4px 0 0 var(--river); }
 .line { display: grid; grid-template-columns: 44px 1.4rem minmax(0, 1fr) 5.5rem 5.2rem; align-items: center; gap: 0.3rem; }
+@media (max-width: 700px) {
+  .line { grid-template-columns: 44px 1.4rem minmax(0, 1fr); }
+  .time { grid-column: 3; }
+  .line > :last-child { grid-column: 3; }
+  .panel { padding-left: 0.5rem; }
+  .dose { grid-template-columns: 1fr !important; }
+}
 .grip { width: 44px; height: 44px; border: 0; background: none; color: var(--river); cursor: ns-resize; }
 .grip:disabled { visibility: hidden; }
 .number { color: var(--ink-2); font-weight: 600; }

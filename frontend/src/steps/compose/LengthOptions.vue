@@ -34,5 +34,6 @@ article { display: grid; grid-template-columns: 5.2rem minmax(0, 1fr) 6.6rem; ga
 h2 { font-size: 1.1rem; display: grid; }
 .own { font-family: var(--sans); font-weight: 400; color: var(--ink-2); }
 .tape { min-width: 0; display: grid; gap: 0.1rem; }
+@media (max-width: 700px) { article { grid-template-columns: 1fr; } }
 .act { padding: 0 0.6rem; }
 </style>

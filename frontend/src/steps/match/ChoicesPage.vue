@@ -145,5 +145,6 @@ tr.chosen { background: var(--card); }
 .hand input { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); padding: 0 0.5rem; width: 100%; }
 .standing { grid-column: 1 / -1; border-top: 2px solid var(--line); padding-top: 0.6rem; }
 .row { display: flex; justify-content: space-between; gap: 0.6rem; align-items: center; }
+@media (max-width: 700px) { table { display: block; overflow-x: auto; } }
 @media (max-width: 1000px) { .choices { grid-template-columns: 1fr; } }
 </style>

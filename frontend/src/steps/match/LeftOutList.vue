@@ -45,5 +45,6 @@ const refused = computed(() => props.leftOut.filter((o) => o.rule === 'excluded'
 ul { list-style: none; margin: 0.3rem 0; padding: 0; columns: 2; column-gap: 1.2rem; }
 li { break-inside: avoid; }
 li button { display: grid; grid-template-columns: 6rem 1fr; gap: 0.4rem; text-align: left; width: 100%; border: 0; border-top: 1px solid var(--line); background: none; font: inherit; min-height: 44px; padding: 0.3rem 0; cursor: pointer; line-height: 1.25; }
+@media (max-width: 700px) { ul { columns: 1; } }
 .none { padding: 0.6rem 0; }
 </style>

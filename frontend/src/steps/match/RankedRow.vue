@@ -72,5 +72,6 @@ li.kept { background: var(--card); box-shadow: -4px 0 0 var(--river); }
 .why .small { color: var(--river); text-decoration: underline; }
 .own { display: flex; }
 .own button { min-height: 44px; min-width: 44px; border: 0; background: none; font: inherit; font-size: 0.875rem; color: var(--river); text-decoration: underline; cursor: pointer; }
+@media (max-width: 700px) { li { grid-template-columns: 44px minmax(0, 1fr) 84px !important; } .own { grid-column: 2 / -1; } }
 @media (max-width: 1000px) { li { grid-template-columns: 44px minmax(0, 1fr) 84px 96px; } li > :nth-child(3) { display: none; } }
 </style>

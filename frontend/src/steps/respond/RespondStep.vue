@@ -103,6 +103,12 @@ th, td { text-align: left; vertical-align: top; padding: 0.35rem 0.7rem 0.35rem 
 thead th { border: 0; color: var(--ink-2); font-size: 0.875rem; }
 tbody th { font-weight: 600; }
 tbody th .small { white-space: nowrap; }
+@media (max-width: 700px) {
+  .head { flex-wrap: wrap; }
+  thead { display: none; }
+  tr { display: block; border-top: 1px solid var(--line); padding: 0.3rem 0; }
+  tr > * { display: block; border: 0; padding: 0.1rem 0; }
+}
 .missing { font-style: italic; }
 .drill { display: flex; gap: 0.4rem; align-items: center; flex-wrap: wrap; }
 .link { border: 0; background: none; font: inherit; color: var(--river); text-decoration: underline; min-height: 44px; min-width: 44px; cursor: pointer; }

@@ -96,6 +96,14 @@ thead th { border: 0; font-size: 0.8rem; color: var(--ink-2); }
 input, select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.3rem; }
 td input { width: 3.4rem; }
 td select { max-width: 8.6rem; }
+@media (max-width: 700px) {
+  .two { grid-template-columns: 1fr; }
+  .head { flex-wrap: wrap; }
+  thead { display: none; }
+  tr { display: flex; flex-wrap: wrap; gap: 0.3rem; border-top: 1px solid var(--line); padding: 0.3rem 0; }
+  tr > * { border: 0; padding: 0; }
+  tr th { width: 100%; }
+}
 .grow { display: grid; }
 .acts { display: flex; gap: 0.6rem; align-items: center; flex-wrap: wrap; }
 </style>
