@@ -6,6 +6,7 @@ import datetime as dt
 from collections.abc import Callable
 from typing import Any
 
+import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.models import Complaint, PlanVersion
@@ -140,8 +141,11 @@ def test_from_the_first_question_to_version_two(
     expect(page.get_by_text("New in this version:")).to_be_visible()
 
 
-def test_a_red_flag_gets_no_program_until_clearance_is_recorded(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
+@pytest.mark.parametrize("who", ["hanne", "ruth"])
+def test_a_red_flag_gets_no_program_until_clearance_is_recorded(
+    sign_in: SignIn, live: World, page: Page, who: str
+) -> None:
+    sign_in(who)
     page.get_by_role("button", name="Piet Halloran").click()
     outcome = page.get_by_role("region", name="Outcome")
     expect(outcome).to_contain_text("No home program until clearance is recorded")

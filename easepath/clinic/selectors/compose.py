@@ -11,7 +11,7 @@ from easepath.clinic.facts.desk import desk_of
 from easepath.clinic.selectors.choices import choices_view
 from easepath.clinic.selectors.titles import title_of
 from easepath.core.compose import Composed, Prescription, Session, assemble, compose
-from easepath.core.compose.coverage import coverage_of, swaps_for
+from easepath.core.compose.coverage import WEEKLY_STRETCH, coverage_of, swaps_for
 from easepath.core.compose.prescription import ladder_for, weekly_stretch_seconds
 from easepath.core.compose.sheet import timeline
 from easepath.core.dose.words import dose_words
@@ -19,7 +19,6 @@ from easepath.core.match import allowed_methods
 from easepath.core.vocabulary import SIDES, Verdict
 
 LENGTHS = (7, 10, 12, 20)
-WEEKLY_STRETCH_SECONDS = 300
 
 
 def compose_view(visit: models.Visit) -> dict[str, Any]:
@@ -117,7 +116,7 @@ def _coverage(assessment: Assessment, session: Session) -> list[dict[str, Any]]:
             "need": row.need, "weight": round(row.weight, 4), "share": round(row.share, 4), "must": row.must,
             "covered": row.covered, "drills": [title_of(assessment, drill) for drill in row.drills],
             "stretch_seconds": round(stretch[row.need]) if row.need in stretch else None,
-            "stretch_threshold": WEEKLY_STRETCH_SECONDS if row.need in stretch else None,
+            "stretch_threshold": WEEKLY_STRETCH if row.need in stretch else None,
         }
         for row in coverage_of(assessment.matcher, session)
     ]  # fmt: skip

@@ -7,10 +7,10 @@ from typing import Any, get_args
 from easepath.clinic import clock, models
 from easepath.clinic.facts import assess, current_version
 from easepath.clinic.facts.home import effective_sessions, latest_morning
+from easepath.core.adjust.decision import PAUSES_AT_HOME
 from easepath.core.adjust.rest import rest_until
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, Symptom
 
-STOPPED = frozenset({"stop", "pause", "suspend"})
 MORNING_LOOK_BACK = 4
 
 
@@ -48,7 +48,7 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
     assert version is not None
     assessment = assess(complaint, clock.today_of(complaint))
     sheet = sheet_of(version)
-    stopped = {f.drill.id for f in assessment.review.drills if f.decision.action in STOPPED}
+    stopped = {f.drill.id for f in assessment.review.drills if f.decision.action in PAUSES_AT_HOME}
     for drill in sheet["drills"]:
         drill["paused"] = drill["drill"] in stopped
     withheld = assessment.screen.flags.blocking

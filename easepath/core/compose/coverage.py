@@ -11,6 +11,9 @@ from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import Candidate, Matcher
 from easepath.core.vocabulary import SideWord
 
+WEEKLY_STRETCH = 300
+"""Seconds a week under stretch from which a muscle gains length (Thomas 2018: five minutes)."""
+
 
 @dataclass(frozen=True)
 class Coverage:

@@ -11,7 +11,7 @@ const why = (need: string) => props.uncovered.find((u) => u.need === need)?.reas
 function stretchWords(row: Schemas['CoverageOut']): string {
   if (row.stretch_seconds === null || row.stretch_threshold === null) return ''
   const short = row.stretch_threshold - row.stretch_seconds
-  return `${minutesWords(row.stretch_seconds)} under stretch a week${short > 0 ? `, ${minutesWords(short)} under the five minutes that lengthen` : ''}`
+  return `${minutesWords(row.stretch_seconds)} under stretch a week${short > 0 ? `, ${minutesWords(short)} under the ${minutesWords(row.stretch_threshold)} that lengthen` : ''}`
 }
 </script>
 

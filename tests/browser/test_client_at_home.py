@@ -1,0 +1,68 @@
+"""A client's whole journey for a program of another region: the sheet, the session beat by beat, the morning after."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Any
+
+from playwright.sync_api import Page, expect
+
+from easepath.clinic.actions.home_links import new_link
+from easepath.clinic.models import MorningReport, SessionLog
+from easepath.standins.practice_life import live_through
+from easepath.standins.practice_people import PEOPLE
+from tests.browser.conftest import press_strip
+from tests.conftest import TODAY, World
+
+
+def test_a_clients_days_with_a_desk_program(live: World, page: Page, live_server: Any, settings: Any) -> None:
+    person, troubles = next((p, t) for p, t in PEOPLE if p.first_name == "Levi")
+    complaint = live_through(live.users["hanne"], person, troubles[:1], TODAY)[0]
+    known = SessionLog.objects.filter(complaint=complaint).count()
+    version = complaint.versions.get()
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.clock.install()
+    page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}")
+    expect(page.get_by_role("heading", name="For Levi")).to_be_visible()
+    expect(page.get_by_text("Breaks at work")).to_be_visible()
+    assert version.desk
+    expect(page.get_by_text(version.desk[0]["at"])).to_be_visible()
+
+    first = version.drills.first()
+    assert first is not None
+    said = first.prescription
+    page.get_by_role("button", name=said["title"]).click()
+    for words in (said["do"][0], said["feel"], said["easier"]):
+        expect(page.get_by_text(words).first).to_be_visible()
+
+    page.get_by_role("button", name="Start the session").click()
+    press_strip(page, "Before you begin: pain now", 1)
+    page.get_by_role("button", name="Begin", exact=True).click()
+    expect(page.get_by_role("timer")).to_contain_text("Get ready")
+    page.clock.run_for(15_400)
+    expect(page.get_by_role("timer")).to_contain_text(said["sides"][0]["pace"][0]["word"])
+    page.get_by_role("button", name="Pause").click()
+    page.get_by_role("button", name="Go on").click()
+    finish = page.get_by_role("heading", name="That was the session")
+    for _ in range(80):
+        if finish.is_visible():
+            break
+        if page.get_by_text("How was it?").is_visible():
+            press_strip(page, "Worst pain during it", 1)
+            page.get_by_role("button", name="a pull").click()
+            page.get_by_role("button", name="where it should be").click()
+            page.get_by_role("button", name="Go on").click()
+        page.clock.run_for(20_000)
+    expect(finish).to_be_visible()
+    press_strip(page, "Pain right after", 1)
+    page.get_by_role("button", name="Send to the clinic").click()
+    expect(page.get_by_text("Today’s session is with the clinic")).to_be_visible()
+    assert SessionLog.objects.filter(complaint=complaint).count() == known + 1
+
+    settings.FROZEN_TODAY = TODAY + dt.timedelta(days=1)
+    page.reload()
+    press_strip(page, "Pain on getting up", 0)
+    page.get_by_role("button", name="Tell the clinic").click()
+    expect(page.get_by_text("Pain on getting up")).to_be_hidden()
+    latest = SessionLog.objects.filter(complaint=complaint).latest("date")
+    assert MorningReport.objects.get(session=latest).pain == 0
