@@ -30,6 +30,9 @@ DAMAGE = {
                           "conditions.sacroiliac.needs"),
     "gate without its stage": ("conditions/wrist-sprain.yaml", "    4: [{calm: [wall-lean",
                                "    5: [{calm: [wall-lean", "gates.wrist-sprain"),
+    "two drills of one title": ("wording/wrist-and-forearm.yaml", '"Finger glides"', '"Forearm turns"', "is the title of"),
+    "a title that says nothing": ("wording/groin.yaml", 'title: "Kneel, long leg out, fold over"', 'titel: "x"',
+                                  "wording.side-fold-adductor"),
 }  # fmt: skip
 
 
@@ -52,6 +55,18 @@ def test_every_kind_of_damage_is_reported_in_one_run(tmp_path: Path) -> None:
         assert any(line.startswith(f"{file}: ") and key in line for line in found), (name, found)
 
 
+def test_a_drill_that_no_client_can_read_is_reported(tmp_path: Path) -> None:
+    folder = tmp_path / "knowledge"
+    shutil.copytree(KNOWLEDGE_DIR, folder)
+    path = folder / "wording" / "knee.yaml"
+    path.write_text("\n".join(line for line in path.read_text().splitlines() if "drill: quad-set," not in line) + "\n")
+    with pytest.raises(KnowledgeError) as caught:
+        load_library(folder)
+    assert [str(problem) for problem in caught.value.problems] == [
+        "drills/knee.yaml: drills.quad-set.wording: missing: what the client reads"
+    ]
+
+
 def test_the_version_changes_with_the_content(tmp_path: Path) -> None:
     folder = tmp_path / "knowledge"
     shutil.copytree(KNOWLEDGE_DIR, folder)
@@ -71,3 +86,31 @@ def test_every_rule_has_its_words() -> None:
 def test_no_file_of_the_core_knows_django() -> None:
     for path in CORE.rglob("*.py"):
         assert "django" not in path.read_text(), path
+
+
+WORDING = shipped_library().wording
+LONGEST = {"title": 52, "feel": 90, "easier": 70}
+DOUBTFUL = ("!", "should be fine", "no pain no gain", "push through", "guarantee")
+
+
+@pytest.mark.parametrize("drill", sorted(WORDING))
+def test_what_a_client_reads_is_short_plain_and_names_its_stop_signs(drill: str) -> None:
+    words = WORDING[drill]
+    assert 1 <= len(words.do) <= 3
+    assert all(line.endswith(".") and len(line) <= 150 for line in words.do)
+    assert words.stop, "every drill has a sign that ends it"
+    for field, longest in LONGEST.items():
+        assert 0 < len(getattr(words, field)) <= longest, field
+    assert words.harder == "Only when we tell you."
+    said = " ".join((words.title, *words.do, words.feel, *words.stop, words.easier)).lower()
+    assert not any(word in said for word in DOUBTFUL)
+
+
+@pytest.mark.parametrize(
+    "drill", sorted(d.id for d in shipped_library().drills.values() if "stop" in d.wrong_felt.values())
+)
+def test_a_feeling_that_must_stop_a_drill_is_among_what_the_client_reads(drill: str) -> None:
+    feelings = [site for site, what in shipped_library().drills[drill].wrong_felt.items() if what == "stop"]
+    read = " ".join(WORDING[drill].stop)
+    for feeling in feelings:
+        assert feeling.split("-")[0] in read, (feeling, read)

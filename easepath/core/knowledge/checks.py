@@ -255,11 +255,12 @@ def _check_wording(library: Library, entries: Loaded, problems: list[Problem]) -
     """Every drill can be read by a client, under a title no other drill has."""
     titles: dict[str, str] = {}
     for drill in library.drills.values():
-        file, key = _file_of(entries, "drills", drill.id), f"drills.{drill.id}.wording"
         wording = library.wording.get(drill.id)
         if wording is None:
-            problems.append(Problem(file, key, "missing: what the client reads"))
+            file = _file_of(entries, "drills", drill.id)
+            problems.append(Problem(file, f"drills.{drill.id}.wording", "missing: what the client reads"))
         elif other := titles.get(wording.title):
-            problems.append(Problem(file, key, f"has the title of {other!r}: {wording.title}"))
+            file = _file_of(entries, "wording", drill.id)
+            problems.append(Problem(file, f"wording.{drill.id}.title", f"is the title of {other!r} already"))
         else:
             titles[wording.title] = drill.id
