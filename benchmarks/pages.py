@@ -34,15 +34,19 @@ def main() -> None:
             page.fill("input[name=username]", "hanne")
             page.fill("input[name=password]", PASSWORD)
             page.get_by_role("button", name="Sign in").click()
-            page.get_by_role("button", name="Ines Varga").click()
+            page.get_by_role("button", name="Ines Varga").first.click()
             page.wait_for_url("**/visit/**")
             visit = page.url.rsplit("/", 1)[0]
             ready: dict[str, tuple[str, str]] = {
                 "caseload": (BASE, "[aria-label=Caseload] li"),
                 "story": (f"{visit}/story", "input[name=words]"),
                 "screen": (f"{visit}/screening", ".question"),
+                "measure": (f"{visit}/measure", ".test"),
                 "match": (f"{visit}/match", ".ranking li"),
-                "home": (f"{visit}/home", "tbody tr"),
+                "compose": (f"{visit}/compose", "[data-drill]"),
+                "try": (f"{visit}/tryout", ".pick"),
+                "home": (f"{visit}/home", ".version"),
+                "respond": (f"{visit}/respond", "tbody tr"),
                 "adjust": (f"{visit}/adjust", "article"),
             }
             for name, (address, selector) in ready.items():
