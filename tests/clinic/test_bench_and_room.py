@@ -206,8 +206,12 @@ def test_what_makes_it_worse_is_dropped_until_a_clinician_brings_it_back(world: 
     assert [r["drill"] for r in frame(world.visit("Marta"))["sheet"]["refused"]] == ["lunge-rock"]
     with pytest.raises(FieldError):
         try_(world, tried(**changes, brought_back=True), revision=1, who="jo")
-    try_(world, tried(**changes, brought_back=True), revision=1)
-    assert frame(world.visit("Marta"))["sheet"]["refused"] == []
+    try_(world, tried(**changes, brought_back=True, faults=("rushes",)), revision=1)
+    sheet = frame(world.visit("Marta"))["sheet"]
+    assert sheet["refused"] == []
+    assert next(d["watch"] for d in sheet["drills"] if d["drill"] == "lunge-rock") == [
+        "slow enough to notice each spot"
+    ]
 
 
 def test_a_refused_drill_is_not_tried_either(world: World) -> None:

@@ -20,7 +20,7 @@ def build_situation(library: Library, complaint: models.Complaint, today: dt.dat
         client=client_facts(complaint.client, today),
         complaint=complaint_facts(complaint, today),
         measures=tuple(_sitting(row) for row in complaint.client.sittings.all() if row.date <= today),
-        tryouts=tuple(_tryout(row) for row in complaint.tryouts.all() if not row.brought_back),
+        tryouts=tuple(_tryout(row) for row in complaint.tryouts.all()),
         goals=tuple(
             core.Goal(measure=row.measure, side=row.side or None, value=row.value)  # type: ignore[arg-type]
             for row in complaint.goals.all()
@@ -56,6 +56,8 @@ def _sitting(row: models.Sitting) -> core.Sitting:
 
 
 def _tryout(row: models.Tryout) -> core.Tryout:
+    if row.brought_back:  # what it did was set aside by a clinician; what was seen still needs its cue
+        return core.Tryout(drill=row.drill, side=row.side, faults=tuple(row.faults))  # type: ignore[arg-type]
     return core.Tryout(
         drill=row.drill, side=row.side, measure=row.measure or None, symptom=row.symptom or None,  # type: ignore[arg-type]
         before=tuple(float(t) for t in row.before), after=tuple(float(t) for t in row.after), faults=tuple(row.faults),
