@@ -55,14 +55,16 @@ def test_a_clients_days_with_a_desk_program(live: World, page: Page, live_server
         page.clock.run_for(20_000)
     expect(finish).to_be_visible()
     press_strip(page, "Pain right after", 1)
-    page.get_by_role("button", name="Send to the clinic").click()
+    with page.expect_response(lambda answer: answer.url.endswith("/sessions") and answer.ok):
+        page.get_by_role("button", name="Send to the clinic").click()
     expect(page.get_by_text("Today’s session is with the clinic")).to_be_visible()
     assert SessionLog.objects.filter(complaint=complaint).count() == known + 1
 
     settings.FROZEN_TODAY = TODAY + dt.timedelta(days=1)
     page.reload()
     press_strip(page, "Pain on getting up", 0)
-    page.get_by_role("button", name="Tell the clinic").click()
+    with page.expect_response(lambda answer: answer.url.endswith("/mornings") and answer.ok):
+        page.get_by_role("button", name="Tell the clinic").click()
     expect(page.get_by_text("Pain on getting up")).to_be_hidden()
     latest = SessionLog.objects.filter(complaint=complaint).latest("date")
     assert MorningReport.objects.get(session=latest).pain == 0
