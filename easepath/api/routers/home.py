@@ -28,7 +28,7 @@ router = Router(tags=["home"])
 
 @router.get("/visits/{visit}/home", response=HomeOut, operation_id="read_home")
 def read_home(request: HttpRequest, visit: int) -> dict[str, Any]:
-    """Versions, links and sessions."""
+    """Versions and links."""
     return home_view(get_visit(staff(request), visit))
 
 

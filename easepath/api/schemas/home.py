@@ -61,8 +61,6 @@ class HomeOut(Schema):
 
     versions: list[VersionLine]
     links_alive: int
-    sessions: list[SessionOut]
-    ripples: list[Ripple]
 
 
 class DrillResponse(Schema):

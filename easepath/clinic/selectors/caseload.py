@@ -15,9 +15,6 @@ from easepath.clinic.policies import require
 from easepath.clinic.selectors.access import COMPLAINT_PARTS
 from easepath.core.adjust.attention import attention
 
-AT_ONCE = 1
-"""Lines worked out in one transaction: nobody who saves waits long for them."""
-
 
 def caseload(user: models.User) -> list[dict[str, Any]]:
     """One line per open complaint of the user's clinic, the most urgent first, all of today."""
@@ -52,22 +49,19 @@ def refresh_lines(clinic: models.Clinic, today: dt.date, seconds: float | None) 
     waiting = [pk for pk, _ in sorted(stale.values_list("pk", "status__urgency"), key=lambda row: row[1] or 0)]
     began = time.monotonic()
     while waiting and (seconds is None or time.monotonic() - began < seconds):
-        batch, waiting = waiting[:AT_ONCE], waiting[AT_ONCE:]
-        _refresh(batch, today)
+        _refresh(waiting.pop(0), today)
     return len(waiting)
 
 
 @transaction.atomic
-def _refresh(batch: list[int], today: dt.date) -> None:
-    """Work out some lines in one transaction, so that a change in between is not taken for seen."""
-    complaints = (
-        models.Complaint.objects.filter(pk__in=batch)
-        .select_related("client__clinic")
+def _refresh(pk: int, today: dt.date) -> None:
+    """Work out one line in a transaction: a change in between is not taken for seen, and a save waits for one line."""
+    complaint = (
+        models.Complaint.objects.select_related("client__clinic")
         .prefetch_related(*COMPLAINT_PARTS[1:], "visits")
+        .get(pk=pk)
     )
-    for complaint in complaints:
-        complaint.status, complaint.status_on = _line(complaint), today
-    models.Complaint.objects.bulk_update(complaints, ["status", "status_on"])
+    models.Complaint.objects.filter(pk=pk).update(status=_line(complaint), status_on=today)
 
 
 def _line(complaint: models.Complaint) -> dict[str, Any]:

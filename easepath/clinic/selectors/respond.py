@@ -10,7 +10,6 @@ from easepath.clinic.selectors.caseload import response_line
 from easepath.clinic.selectors.home_sheet import mornings_open
 from easepath.clinic.selectors.sessions import session_lines
 from easepath.clinic.selectors.titles import title_of
-from easepath.core.adjust.view import Context
 
 MOST_SESSIONS = 14
 
@@ -19,7 +18,7 @@ def respond_view(visit: models.Visit) -> dict[str, Any]:
     """Per drill its line of responses with the last reason, per session the whole, the newest first."""
     complaint = visit.complaint
     assessment = assess(complaint, clock.today_of(complaint))
-    context = Context(assessment.matcher)
+    context = assessment.review.context
     version = current_version(complaint)
     drills = []
     for planned in assessment.screen.situation.plan.drills:

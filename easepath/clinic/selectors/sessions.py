@@ -4,23 +4,18 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.clinic import clock, models
-from easepath.clinic.facts import Assessment, assess
+from easepath.clinic import models
+from easepath.clinic.facts import Assessment
 from easepath.clinic.facts.home import effective_sessions, latest_morning
-from easepath.clinic.selectors.caseload import response_line
 from easepath.clinic.selectors.titles import title_of
-from easepath.core.adjust.view import Context
 
 
 def home_view(visit: models.Visit) -> dict[str, Any]:
-    """Versions, living links, and the sessions with their response."""
+    """Versions and living links."""
     complaint = visit.complaint
-    assessment = assess(complaint, clock.today_of(complaint))
     return {
         "versions": [version_line(v) for v in complaint.versions.all()],
         "links_alive": complaint.links.filter(revoked_at=None).count(),
-        "sessions": session_lines(assessment, complaint),
-        "ripples": response_line(assessment, complaint, most=14),
     }
 
 
@@ -35,7 +30,7 @@ def version_line(version: models.PlanVersion) -> dict[str, Any]:
 
 def session_lines(assessment: Assessment, complaint: models.Complaint) -> list[dict[str, Any]]:
     """Every session with its drills, the class of each and why; the newest first."""
-    context = Context(assessment.matcher)
+    context = assessment.review.context
     entries = {(e.date, e.drill): e for e in assessment.screen.situation.log_by_date}
     lines = []
     for session in reversed(effective_sessions(complaint)):

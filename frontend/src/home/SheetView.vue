@@ -4,7 +4,7 @@ import type { HomeSchemas } from '@/api/client'
 import PainStrip from '@/ui/PainStrip.vue'
 import { shortDate } from '@/ui/dates'
 import TapeLine from '@/ui/TapeLine.vue'
-import { sidesWords } from '@/ui/sides'
+import { sided, sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
 
 /** The current sheet: what to have ready, the drills, what to leave out, and the way into the session. */
@@ -45,7 +45,7 @@ const opened = ref<string | null>(null)
           </div>
         </li>
       </ol>
-      <div v-if="sheet.desk.length"><p><strong>Breaks at work</strong></p><p v-for="one in sheet.desk" :key="one.at">{{ one.at }} {{ one.drills.map((d) => (d.side === 'both' ? d.title : `${d.title}, ${d.side}`)).join(', ') }}</p></div>
+      <div v-if="sheet.desk.length"><p><strong>Breaks at work</strong></p><p v-for="one in sheet.desk" :key="one.at">{{ one.at }} {{ one.drills.map(sided).join(', ') }}</p></div>
       <p v-if="sheet.leave_out.length"><strong>Leave out for now:</strong> {{ sheet.leave_out.join('; ') }}.</p>
       <div v-if="asking" class="ask">
         <PainStrip v-model="before" label="Before you begin: pain now" large />

@@ -6,7 +6,7 @@ import { unwrap } from '@/app/useVisit'
 import { shortDate } from '@/ui/dates'
 import PrintChoices from './PrintChoices.vue'
 import TapeLine from '@/ui/TapeLine.vue'
-import { sidesWords } from '@/ui/sides'
+import { sided, sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
 
 const route = useRoute()
@@ -50,7 +50,7 @@ const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
         </li>
       </ol>
       <p v-if="sheet.leave_out.length" class="small"><strong>Leave out for now:</strong> {{ sheet.leave_out.join('; ') }}.</p>
-      <section v-if="sheet.desk.length"><h2>Breaks at work</h2><p v-for="one in sheet.desk" :key="one.at"><strong>{{ one.at }}</strong> {{ one.drills.map((d) => (d.side === 'both' ? d.title : `${d.title}, ${d.side}`)).join(', ') }}</p></section>
+      <section v-if="sheet.desk.length"><h2>Breaks at work</h2><p v-for="one in sheet.desk" :key="one.at"><strong>{{ one.at }}</strong> {{ one.drills.map(sided).join(', ') }}</p></section>
       <div class="stop-box"><strong>Stop and call us, {{ sheet.clinic.phone }},</strong> when pain is still worse the next morning, or a stop sign comes. {{ sheet.clinic.emergency }}</div>
       <table>
         <caption>Tick each day; pain 0 to 10</caption>

@@ -10,3 +10,6 @@ export function sidesWords(drill: Sided): string {
   if (second) return first.words === second.words ? `${first.words}, each side, ${first.side} first` : drill.sides.map((s) => `${s.side} ${s.words}`).join('; ')
   return drill.side === 'both' ? first.words : `${drill.side} side, ${first.words}`
 }
+
+/** A drill of a break with its side, where it has one. */
+export const sided = (drill: { title: string; side: string }): string => (drill.side === 'both' ? drill.title : `${drill.title}, ${drill.side}`)

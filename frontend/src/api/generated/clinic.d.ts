@@ -401,7 +401,7 @@ export interface paths {
         };
         /**
          * Read Home
-         * @description Versions, links and sessions.
+         * @description Versions and links.
          */
         get: operations["read_home"];
         put?: never;
@@ -1523,10 +1523,6 @@ export interface components {
         HomeOut: {
             /** Links Alive */
             links_alive: number;
-            /** Ripples */
-            ripples: components["schemas"]["Ripple"][];
-            /** Sessions */
-            sessions: components["schemas"]["SessionOut"][];
             /** Versions */
             versions: components["schemas"]["VersionLine"][];
         };

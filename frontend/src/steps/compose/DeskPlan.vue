@@ -2,7 +2,7 @@
 import { reactive, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import FieldNote from '@/ui/FieldNote.vue'
-import { sided } from './deskWords'
+import { sided } from '@/ui/sides'
 
 /** The drills of the sheet over the breaks of a working day. */
 const props = defineProps<{ desk: Schemas['DeskOut']; note?: string; may: boolean }>()
