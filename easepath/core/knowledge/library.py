@@ -41,6 +41,8 @@ class Library:
     signs: Mapping[str, models.AnswerWord]
     patterns: Mapping[str, models.PatternWords]
     wording: Mapping[str, models.Wording]
+    stances: Mapping[str, models.Stance]
+    figures: Mapping[str, models.Figure]
     findings: tuple[models.Finding, ...]
     sources: Mapping[str, str]
 

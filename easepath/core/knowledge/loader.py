@@ -41,6 +41,8 @@ KINDS: dict[str, type[models.Entry]] = {
     "signs": models.AnswerWord,
     "patterns": models.PatternWords,
     "wording": models.Wording,
+    "stances": models.Stance,
+    "figures": models.Figure,
 }
 
 

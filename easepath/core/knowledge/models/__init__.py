@@ -4,6 +4,7 @@ from easepath.core.knowledge.models.base import Entry
 from easepath.core.knowledge.models.condition import Condition, Gates, PassCondition, Stage
 from easepath.core.knowledge.models.drill import Coaching, Dose, DoseRange, Drill
 from easepath.core.knowledge.models.factor import Effect, EffectTable, Factor, effect_change, effect_verdict
+from easepath.core.knowledge.models.figure import Figure, Stance
 from easepath.core.knowledge.models.measure import Finding, Measure
 from easepath.core.knowledge.models.method import Method, MethodDose
 from easepath.core.knowledge.models.plain import (
@@ -23,7 +24,7 @@ from easepath.core.knowledge.models.red_flag import RedFlag
 
 __all__ = [
     "AnswerWord", "Area", "Coaching", "Condition", "Dose", "DoseRange", "Drill", "Effect", "EffectTable", "Entry",
-    "Exposure", "Factor", "Finding", "Gates", "Measure", "Method", "MethodDose", "PassCondition", "PatternWords",
-    "ReasonText", "RedFlag", "Region", "RuleText", "Site", "Stage", "StandIn", "Target", "Wording", "effect_change",
+    "Exposure", "Factor", "Figure", "Finding", "Gates", "Measure", "Method", "MethodDose", "PassCondition", "PatternWords",
+    "ReasonText", "RedFlag", "Region", "RuleText", "Site", "Stage", "Stance", "StandIn", "Target", "Wording", "effect_change",
     "effect_verdict",
 ]  # fmt: skip

@@ -1,0 +1,182 @@
+"""The body as flat pieces with their depth: limbs with sleeves and shorts, trunk, head; the far side darker."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from math import cos, pi, sin
+
+from easepath.core.figure import body
+from easepath.core.figure.camera import Camera
+from easepath.core.figure.outline import Area, Limb, Shape, around, hull, limb
+from easepath.core.figure.shape import Ball, Egg, head_egg, trunk_eggs
+from easepath.core.figure.skeleton import SIDES, Skeleton
+from easepath.core.figure.vectors import Vec, add, dot, middle, seen_from, unit, within
+
+SLEEVE, SHORTS = 0.52, 0.6
+"""How much of the upper arm and of the thigh the clothes cover."""
+FOLDED = 105.0
+"""From this bend on, degrees, a joint is drawn as two pieces, so that both stay readable."""
+FAR = 4.0
+"""A limb this much further from the eye than its fellow is drawn darker, centimetres."""
+
+
+@dataclass(frozen=True)
+class Piece:
+    """Shapes drawn together: `fill` and `line` are tints of the palette, `depth` is nearness to the eye."""
+
+    depth: float
+    fill: str
+    shapes: tuple[Shape, ...]
+    line: str = "ink"
+    weight: float = 1.0
+
+
+def body_pieces(found: Skeleton, camera: Camera, drilled: bool) -> list[Piece]:
+    """Every piece of the body; `drilled` puts the cuff on the drilled side."""
+    pieces = [*_trunk(found, camera), *_head(found, camera)]
+    for mark, _ in SIDES:
+        other = "" if mark else "2"
+        cuff = drilled and mark == ""
+        far = _depth(found, camera, "hip", "hip") if not mark else _depth(found, camera, "hip2", "hip2")
+        fellow = _depth(found, camera, "hip" + other, "hip" + other)
+        pieces += _leg(found, camera, mark, "-far" if far < fellow - FAR else "", cuff)
+        pieces += _arm(found, camera, mark, "-far" if far < fellow - FAR else "", cuff)
+    return pieces
+
+
+def _depth(found: Skeleton, camera: Camera, *names: str) -> float:
+    return sum(camera.depth(found.joints[name]) for name in names) / len(names)
+
+
+def _trunk(found: Skeleton, camera: Camera) -> Iterator[Piece]:
+    eggs = trunk_eggs(found)
+    pelvis, waist, ribs, chest = (eggs[name] for name in ("pelvis", "waist", "ribs", "chest"))
+    low = Egg(middle(pelvis.at, waist.at, 0.45), pelvis.frame, (9.9, 7.5, 14.4))
+    shoulders = [Ball(found.joints["shoulder" + mark], body.SHOULDER_R - 1.0) for mark, _ in SIDES]
+    top = Ball(add(found.joints["up-top"], within(found.frames["up"], (0.0, -1.0, 0.0))), 5.6)
+    yield Piece(camera.depth(pelvis.at), "shorts", (hull(camera, pelvis, low),))
+    shirt = (hull(camera, low, waist), hull(camera, waist, ribs), hull(camera, ribs, chest), hull(camera, chest, top),
+             *(hull(camera, Ball(chest.at, 9.0), ball) for ball in shoulders))  # fmt: skip
+    yield Piece(camera.depth(middle(waist.at, chest.at)) + 0.5, "shirt", shirt)
+
+
+def _head(found: Skeleton, camera: Camera) -> Iterator[Piece]:
+    egg, frame = head_egg(found), found.frames["neck"]
+    neck = limb(camera, found.joints["up-top"], body.NECK_R, middle(found.joints["neck-top"], egg.at, 0.5), body.NECK_R)
+    depth = camera.depth(egg.at)
+    yield Piece(min(depth, _depth(found, camera, "up-top")) - 0.6, "skin", (neck,))
+    toward = seen_from(frame, camera.eye)
+    nose = Ball(add(egg.at, within(frame, (10.3, -1.8, 0.0))), 1.7)
+    shapes: list[Shape] = [hull(camera, egg)]
+    if toward[0] > -0.3:
+        shapes.append(hull(camera, nose))
+    yield Piece(depth + 0.1, "skin", tuple(shapes))
+    hair = _hair(egg, camera, toward)
+    if hair:
+        yield Piece(depth + 0.2, "hair", (hair,))
+    for side in (1, -1):
+        ear = (-0.6, -1.2, 8.4 * side)
+        if toward[2] * side > 0.25:
+            yield Piece(depth + 0.3, "skin", (hull(camera, Egg(add(egg.at, within(frame, ear)), frame, (1.7, 2.3, 0.8))),))
+        eye = (9.0, 0.9, 3.4 * side)
+        if dot(unit((eye[0], 0.0, eye[2])), toward) > 0.15:
+            yield Piece(depth + 0.4, "ink", (hull(camera, Ball(add(egg.at, within(frame, eye)), 0.75)),), weight=0.0)
+
+
+HAIRLINE = (-0.62, 0.78, 0.0)
+HAIR_FROM = 2.6
+_HEAD_GRID = tuple(
+    (sin(pi * i / 9) * cos(2 * pi * j / 16), cos(pi * i / 9), sin(pi * i / 9) * sin(2 * pi * j / 16))
+    for i in range(10)
+    for j in range(16)
+)
+
+
+def _hair(egg: Egg, camera: Camera, toward: Vec) -> Area | None:
+    """What is seen of the hair: the points of the head behind the hairline that face the eye."""
+    spots = []
+    for n in _HEAD_GRID:
+        p = (n[0] * egg.size[0], n[1] * egg.size[1], n[2] * egg.size[2])
+        normal = (n[0] / egg.size[0], n[1] / egg.size[1], n[2] / egg.size[2])
+        if dot(normal, toward) >= -0.012 and dot(p, HAIRLINE) > HAIR_FROM:
+            grown = (p[0] * 1.05, p[1] * 1.05, p[2] * 1.05)
+            spots.append(camera.flat(add(egg.at, within(egg.frame, grown))))
+    return around(spots) if len(spots) > 4 else None
+
+
+def _leg(found: Skeleton, camera: Camera, mark: str, tint: str, cuff: bool) -> Iterator[Piece]:
+    hip, knee, ankle, heel, ball, toe = (
+        found.joints[name + mark] for name in ("hip", "knee", "ankle", "heel", "ball", "toe")
+    )
+    calf = middle(knee, ankle, 0.3)
+    shank: tuple[Shape, ...] = (
+        limb(camera, knee, body.KNEE_R - 0.4, calf, body.SHANK_R),
+        limb(camera, calf, body.SHANK_R, ankle, body.ANKLE_R),
+        limb(camera, heel, body.HEEL_R, ankle, body.ANKLE_R),
+        hull(camera, Ball(ankle, body.ANKLE_R - 0.4), Ball(ball, body.BALL_R), Ball(heel, body.HEEL_R - 0.5)),
+        limb(camera, ball, body.BALL_R, toe, body.TOE_R),
+    )
+    thigh: tuple[Shape, ...] = (limb(camera, hip, body.HIP_R, knee, body.KNEE_R),)
+    hem = middle(hip, knee, SHORTS)
+    hem_r = body.HIP_R + (body.KNEE_R - body.HIP_R) * SHORTS + 0.6
+    upper, lower = _depth(found, camera, "hip" + mark, "knee" + mark), _depth(found, camera, "knee" + mark, "ankle" + mark)
+    if abs(upper - lower) < 0.01:
+        lower -= 0.02
+    skin = "skin" + tint
+    if found.knee_angle(mark) < FOLDED:
+        yield Piece(min(upper, lower), skin, (*shank, *thigh))
+    else:
+        yield Piece(lower, skin, shank)
+        yield Piece(upper, skin, thigh)
+    yield Piece(max(upper, min(upper, lower)) + 0.03, "shorts" + tint, (limb(camera, hip, body.HIP_R + 0.3, hem, hem_r),))
+    if cuff:
+        yield _band(camera, middle(knee, ankle, 0.72), middle(knee, ankle, 0.84), body.ANKLE_R + 1.1, lower + 0.05)
+
+
+def _band(camera: Camera, a: Vec, b: Vec, r: float, depth: float) -> Piece:
+    """A cuff: a short flat-ended band round a limb."""
+    (ax, ay), (bx, by) = camera.flat(a), camera.flat(b)
+    dx, dy = bx - ax, by - ay
+    far = (dx * dx + dy * dy) ** 0.5
+    if far < 1.2:
+        return Piece(depth, "cuff", (Limb((ax, ay), r, (bx, by), r),))
+    nx, ny = -dy / far * r, dx / far * r
+    corners = ((ax + nx, ay + ny), (bx + nx, by + ny), (bx - nx, by - ny), (ax - nx, ay - ny))
+    return Piece(depth, "cuff", (Area(corners),))
+
+
+def _arm(found: Skeleton, camera: Camera, mark: str, tint: str, cuff: bool) -> Iterator[Piece]:
+    shoulder, elbow, wrist, knuckle, fingers = (
+        found.joints[name + mark] for name in ("shoulder", "elbow", "wrist", "knuckle", "fingers")
+    )
+    upper_shape: tuple[Shape, ...] = (limb(camera, shoulder, body.SHOULDER_R, elbow, body.ELBOW_R),)
+    belly = middle(elbow, wrist, 0.25)
+    fore: tuple[Shape, ...] = (
+        limb(camera, elbow, body.ELBOW_R - 0.2, belly, body.FOREARM_R),
+        limb(camera, belly, body.FOREARM_R, wrist, body.WRIST_R),
+        limb(camera, wrist, body.WRIST_R, knuckle, body.PALM_R),
+        limb(camera, knuckle, body.PALM_R, fingers, body.FINGER_R),
+    )
+    upper = _depth(found, camera, "shoulder" + mark, "elbow" + mark)
+    lower = _depth(found, camera, "elbow" + mark, "wrist" + mark) + 0.01
+    bent = abs(found_elbow(found, mark)) >= FOLDED
+    skin = "skin" + tint
+    hem = middle(shoulder, elbow, SLEEVE)
+    hem_r = body.SHOULDER_R + (body.ELBOW_R - body.SHOULDER_R) * SLEEVE + 0.5
+    if bent:
+        yield Piece(lower, skin, fore)
+        yield Piece(upper, skin, upper_shape)
+    else:
+        yield Piece(max(upper, lower), skin, (*fore, *upper_shape))
+    sleeve = limb(camera, shoulder, body.SHOULDER_R + 0.3, hem, hem_r)
+    yield Piece((upper if bent else max(upper, lower)) + 0.03, "sleeve" + tint, (sleeve,))
+    if cuff:
+        yield _band(camera, middle(elbow, wrist, 0.78), middle(elbow, wrist, 0.92), body.WRIST_R + 1.0, lower + 0.06)
+
+
+def found_elbow(found: Skeleton, mark: str) -> float:
+    """Degrees an elbow is bent."""
+    from easepath.core.figure.vectors import angle_between
+
+    return angle_between(found.frames["upper-arm" + mark][1], found.frames["forearm" + mark][1])

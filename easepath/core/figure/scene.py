@@ -1,0 +1,149 @@
+"""A drill's picture before it is drawn: its key positions in their place, its props, and the camera."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+from easepath.core.figure.camera import Camera
+from easepath.core.figure.dressed import Piece, body_pieces
+from easepath.core.figure.hand_scene import HandScene
+from easepath.core.figure.motion import path_of
+from easepath.core.figure.props import SIZES, prop_pieces
+from easepath.core.figure.pose import laid_over, stance_pose
+from easepath.core.figure.settle import Settled, settled
+from easepath.core.figure.skeleton import Skeleton
+from easepath.core.knowledge import models
+from easepath.core.knowledge.models.figure import PlaceSet, Pose, Prop
+from easepath.core.vocabulary import Place
+
+HAND_STANCE = "hand"
+BED_TOP = 44.0
+STEPS = 6
+"""Positions drawn between two key positions of the moving picture."""
+
+
+@dataclass(frozen=True)
+class Scene:
+    """One drill at one place: key positions, the first to the last, and everything round the body."""
+
+    drill: models.Drill
+    figure: models.Figure
+    place: Place
+    keys: tuple[Settled, ...]
+    names: tuple[str, ...]
+    props: tuple[Prop, ...]
+    view: str
+    ground: float = 0.0
+    largest: float = 2.5
+    """Units of the picture a centimetre takes at most, so that small postures do not swell."""
+
+    @cached_property
+    def path(self) -> list[Skeleton]:
+        """The bodies of the movement, from start to end."""
+        return path_of(list(self.keys), STEPS)
+
+    def body(self, name: str) -> Skeleton:
+        """The body at a key position; raises KeyError for a name the drill does not have."""
+        if name not in self.names:
+            raise KeyError(name)
+        return self.keys[self.names.index(name)].body
+
+    def props_at(self, name: str) -> list[tuple[Prop, Skeleton]]:
+        """The props of a position, each with the body that places it: what stands in the room stays where it began."""
+        shown = [prop for prop in self.props if not prop.poses or name in prop.poses]
+        return [(prop, self.body(name) if held(prop) else self.keys[0].body) for prop in shown]
+
+    def pieces(self, found: Skeleton, name: str, camera: Camera, *, drilled: bool) -> Iterator[Piece]:
+        """Every piece at a position, the body `found` on the way to it."""
+        yield from body_pieces(found, camera, drilled)
+        for prop, home in self.props_at(name):
+            yield from prop_pieces(prop, found if home is self.body(name) else home, camera)
+        if self.ground:
+            yield from prop_pieces(_bed_below(self.keys[0].body, self.ground), found, camera)
+
+    @property
+    def faults(self) -> list[str]:
+        """What could not be done as the poses say, by position."""
+        return [f"{name}: {fault}" for name, key in zip(self.names, self.keys, strict=True) for fault in key.faults]
+
+
+def _bed_below(found: Skeleton, ground: float) -> Prop:
+    """The bed a lying drill is done on, long and wide enough for the body."""
+    xs = [point[0] for point in found.joints.values()]
+    zs = [point[2] for point in found.joints.values()]
+    at = ((min(xs) + max(xs)) / 2, ground, (min(zs) + max(zs)) / 2)
+    return Prop(kind="bed", at=at, size=(max(200.0, max(xs) - min(xs) + 40), -ground, max(90.0, max(zs) - min(zs) + 30)))
+
+
+def held(prop: Prop) -> bool:
+    """Whether a prop goes with the body, and does not stand in the room."""
+    return bool(prop.through) or isinstance(prop.at, str) or hasattr(prop.at, "at")
+
+
+def scene_of(
+    stances: Mapping[str, models.Stance], figure: models.Figure, drill: models.Drill, place: Place | None = None
+) -> Scene | HandScene:
+    """The scene of a drill at a place, the first it lists where none is said; raises KeyError for a place it has not."""
+    home = home_place(stances, figure, drill)
+    place = place or home
+    if place not in drill.places:
+        raise KeyError(place)
+    change = figure.places.get(place, PlaceSet())
+    stance = change.stance or figure.stance
+    below = stance_pose(dict(stances), stance)
+    start = laid_over(laid_over(below, figure.start), change.start)
+    poses, names = [start], ["start"]
+    for number, mid in enumerate(figure.mid, 1):
+        poses.append(laid_over(start, mid))
+        names.append("mid" if len(figure.mid) == 1 else f"mid-{number}")
+    if figure.end is not None or change.end.model_fields_set:
+        poses.append(laid_over(laid_over(start, figure.end or Pose()), change.end))
+        names.append("end")
+    props = stance_props(stances, stance) + (figure.props if change.props is None else change.props)
+    if place not in figure.places:
+        props = furnished(props, place)
+    view = change.view or figure.view or stance_view(stances, stance)
+    if stance == HAND_STANCE:
+        return HandScene(drill, figure, tuple(pose.grip for pose in poses if pose.grip), tuple(names), view)
+    keys = tuple(settled(pose) for pose in poses)
+    return Scene(drill, figure, place, keys, tuple(names), props, view, _ground(stances, figure, home, place, change))
+
+
+def furnished(props: tuple[Prop, ...], place: Place) -> tuple[Prop, ...]:
+    """What stands in the room at another place: a desk before the chair, the bed's edge in the chair's place."""
+    chairs = [prop for prop in props if prop.kind == "chair" and prop.at is not None]
+    if place == "desk" and chairs and not any(prop.kind in ("desk", "worktop") for prop in props):
+        return (*props, Prop(kind="desk", at=(68.0, 0.0, 0.0)))
+    if place == "bed" and chairs:
+        height = (chairs[0].size or SIZES["chair"])[1]
+        bed = Prop(kind="bed", at=(-72.0, 0.0, 0.0), size=(200.0, height, 100.0))
+        return (*(prop for prop in props if prop not in chairs), bed)
+    return props
+
+
+def home_place(stances: Mapping[str, models.Stance], figure: models.Figure, drill: models.Drill) -> Place:
+    """The place a figure's own poses are drawn at: the first of the drill's places it makes no change for."""
+    plain = [place for place in drill.places if place not in figure.places]
+    lying = "floor" in plain and "bed" in plain
+    return "floor" if lying else (plain or list(drill.places))[0]
+
+
+def _ground(
+    stances: Mapping[str, models.Stance], figure: models.Figure, home: Place, place: Place, change: PlaceSet
+) -> float:
+    """How far below the body's floor the room's floor lies: a lying drill done on the bed."""
+    lifted = place == "bed" and home == "floor" and change.stance is None
+    return -BED_TOP if lifted else 0.0
+
+
+def stance_props(stances: Mapping[str, models.Stance], identifier: str) -> tuple[Prop, ...]:
+    """What stands in the room of a stance."""
+    stance = stances[identifier]
+    return stance.props or (stance_props(stances, stance.like) if stance.like else ())
+
+
+def stance_view(stances: Mapping[str, models.Stance], identifier: str) -> str:
+    """Where a stance is best seen from."""
+    return stances[identifier].view
