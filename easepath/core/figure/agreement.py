@@ -26,8 +26,18 @@ class Rule:
     whole: bool = False
 
 
+MISSING = ("no position reaches", "but the picture shows", "listed but not shown", "no hand rests")
+"""What a figure may give a reason for: facts a picture does not show. What it shows beyond the facts has no excuse."""
+HALF_TURN = -100.0
+"""Past this a thigh led far outward has gone round by the side, not back."""
+
+
 def _hip(key: Settled, mark: str) -> float:
-    return key.body.hip_angles(mark)[0]
+    """Flexion of a hip: of a thigh led outward no more than its angle to the trunk."""
+    flexion = key.body.hip_angles(mark)[0]
+    flexion += 360 if flexion < HALF_TURN else 0
+    frames = key.body.frames
+    return min(flexion, angle_between(frames["thigh" + mark][1], frames["pelvis"][1])) if flexion > 0 else flexion
 
 
 def _abduction(key: Settled, mark: str) -> float:
@@ -51,8 +61,9 @@ def _knee(key: Settled, mark: str) -> float:
 
 
 def _straight_leg(key: Settled, mark: str) -> float:
-    """Hip flexion left when the knee's bend is taken off: what lengthens the hamstring."""
-    return _hip(key, mark) - max(0.0, _knee(key, mark))
+    """Hip flexion left when the knee's bend is taken off: what lengthens the hamstring; led far out, the adductors first."""
+    left = _hip(key, mark) - max(0.0, _knee(key, mark))
+    return min(left, 77.0) if _abduction(key, mark) > 45 else left
 
 
 def _arm(key: Settled, mark: str) -> float:
@@ -74,7 +85,7 @@ def _minus(a: tuple[float, float, float], b: tuple[float, float, float]) -> tupl
 def _crossed_in(key: Settled, mark: str) -> float:
     """Adduction of a bent hip that is not turned out."""
     turned_out = _rotation(key, mark) > 25
-    return _adduction(key, mark) if _hip(key, mark) > 55 and not turned_out else 0.0
+    return _adduction(key, mark) if _hip(key, mark) > 68 and not turned_out else 0.0
 
 
 def _calf(key: Settled, mark: str) -> float:
@@ -108,7 +119,12 @@ def disagreements(scene: Scene | HandScene) -> list[str]:
     """Every way in which the positions and the drill's facts contradict each other, in words; empty when they agree."""
     if isinstance(scene, HandScene):
         return list(_hand(scene))
-    return [*_angles(scene), *_loads(scene), *_lying(scene), *_ranges(scene)]
+    found = [*_angles(scene), *_loads(scene), *_lying(scene), *_ranges(scene)]
+    said = {words: (f"{words} ", f"{words},") for words in scene.figure.unseen}
+    missing = [fault for fault in found if any(word in fault for word in MISSING)]
+    excused = [fault for fault in missing for starts in said.values() if fault.startswith(starts)]
+    idle = [words for words, starts in said.items() if not any(fault.startswith(starts) for fault in excused)]
+    return [fault for fault in found if fault not in excused] + [f"unseen {words!r} excuses nothing" for words in idle]
 
 
 def _listed(scene: Scene | HandScene) -> tuple[frozenset[str], frozenset[str]]:
@@ -162,7 +178,7 @@ def _rests(key: Settled, part: str, mark: str) -> bool:
 
 
 def _kneels(key: Settled, mark: str) -> bool:
-    if _on_trunk(key):
+    if _on_trunk(key) or _posture(key) == "side":
         return False
     return _rests(key, "knee", mark) or _rests(key, "shin", mark)
 
@@ -207,11 +223,11 @@ def _posture(key: Settled) -> str:
 
 
 REQUIRED: dict[str, tuple[Value, float]] = {
-    "knee-flexion": (_knee, 40),
-    "knee-flexion-hip-extended": (lambda k, m: _knee(k, m) if _hip(k, m) < 20 else 0.0, 40),
+    "knee-flexion": (_knee, 45),
+    "knee-flexion-hip-extended": (lambda k, m: _knee(k, m) if _hip(k, m) < 20 else 0.0, 45),
     "hip-flexion": (_hip, 30),
-    "hip-external-rotation": (_rotation, 60),
-    "hip-internal-rotation": (lambda k, m: -_rotation(k, m), 60),
+    "hip-external-rotation": (_rotation, 75),
+    "hip-internal-rotation": (lambda k, m: -_rotation(k, m), 75),
     "wrist-extension": (
         lambda k, m: angle_between(k.body.frames["hand" + m][1], k.body.frames["forearm" + m][1]) if _rests(k, "hand", m) else 0,
         45,

@@ -11,7 +11,7 @@ from easepath.core.figure.camera import Camera
 from easepath.core.figure.outline import Area, Limb, Shape, around, hull, limb
 from easepath.core.figure.shape import Ball, Egg, head_egg, trunk_eggs
 from easepath.core.figure.skeleton import SIDES, Skeleton
-from easepath.core.figure.vectors import Vec, add, dot, middle, seen_from, unit, within
+from easepath.core.figure.vectors import Vec, add, angle_between, dot, middle, seen_from, unit, within
 
 SLEEVE, SHORTS = 0.52, 0.6
 """How much of the upper arm and of the thigh the clothes cover."""
@@ -177,6 +177,4 @@ def _arm(found: Skeleton, camera: Camera, mark: str, tint: str, cuff: bool) -> I
 
 def found_elbow(found: Skeleton, mark: str) -> float:
     """Degrees an elbow is bent."""
-    from easepath.core.figure.vectors import angle_between
-
     return angle_between(found.frames["upper-arm" + mark][1], found.frames["forearm" + mark][1])

@@ -37,7 +37,20 @@ def laid_over(below: Pose, above: Pose) -> Pose:
     for name in ("pin", "at", "rests", "holds"):
         if name in above.model_fields_set:
             found[name] = getattr(above, name)
+    if "rests" not in above.model_fields_set:
+        found["rests"] = {part: on for part, on in (below.rests or {}).items() if not _left(part, below, found)}
     return Pose.model_construct(**found)
+
+
+def _left(part: str, below: Pose, found: dict[str, Leg | Arm]) -> bool:
+    """Whether a hand or foot has left what it rested on: it had a place there, and now hangs free."""
+    name, mark = part.removesuffix("2"), "2" if part.endswith("2") else ""
+    if name in ("foot", "heel", "toes"):
+        was, now = getattr(below, "leg" + mark), found["leg" + mark]
+        return now.sole == "free" and was.sole != "free"
+    if name == "hand":
+        return getattr(below, "arm" + mark).palm is not None and getattr(found["arm" + mark], "hand") is None
+    return False
 
 
 def _own_side(limb: P | None, side: str) -> P | None:
@@ -62,7 +75,22 @@ def _part(below: P, above: P | None) -> P:
     angles = {"hip", "knee"} if target == "foot" else {"lift", "elbow"}
     if target and target not in said and angles & said.keys():
         said[target] = None
+    if target == "hand" and "forearm" not in said and said.keys() & {"lift", "elbow", "hand"}:
+        said["forearm"] = None
+    if target == "hand" and "forearm" in said and "bend" not in said:
+        said["bend"] = None
+    if target == "foot" and "sole" not in said and target in said:
+        lifted, kneeling = said[target] is None, getattr(below, "sole", None) == "shin"
+        if lifted and below_target(below):
+            said["sole"] = "free"
+        elif not lifted and kneeling:
+            said["sole"] = "flat"
     return below.model_copy(update=said)
+
+
+def below_target(below: Stand | Bend | Leg | Arm | Grip) -> bool:
+    """Whether a leg had a place for its foot."""
+    return isinstance(below, Leg) and below.foot is not None
 
 
 def stance_pose(stances: dict[str, models.Stance], identifier: str) -> Pose:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from math import sqrt
 
 from easepath.core.figure import body
 from easepath.core.figure.reach import two_bones
@@ -44,7 +45,7 @@ def settled(pose: Pose) -> Settled:
         leg: Leg = getattr(pose, "leg" + mark)
         if leg.foot is None and leg.sole == "shin":
             _lay_shin(found.body, mark, leg)
-        elif leg.foot is None and leg.sole in ("flat", "toes"):
+        elif leg.foot is None and leg.sole in ("flat", "toes", "heel"):
             _set_sole(found.body, mark, leg)
     _pin(found)
     for _ in range(2):
@@ -58,7 +59,9 @@ def settled(pose: Pose) -> Settled:
         found.faults = list(unreached)
         for mark, sign in SIDES:
             arm: Arm = getattr(pose, "arm" + mark)
-            if arm.hand is not None:
+            if arm.forearm is not None:
+                _lay_forearm(found, mark, sign, arm)
+            elif arm.hand is not None:
                 _reach_hand(found, mark, sign, arm)
     return found
 
@@ -149,9 +152,12 @@ def _ankle_over(skeleton: Skeleton, mark: str, leg: Leg, target: Vec, sole: str)
 
 
 def _toward(skeleton: Skeleton, sign: int, bend: tuple[float, float, float] | None) -> Vec:
+    """Where the knee points when a pose does not say: ahead, and the further the trunk tips the more toward the head."""
     if bend:
         return (bend[0], bend[1], bend[2] * sign)
-    return add(skeleton.frames["pelvis"][0], (0.0, 0.25, 0.0))
+    front, up, _ = skeleton.frames["pelvis"]
+    lean = (up[0] ** 2 + up[2] ** 2) ** 0.5
+    return (front[0] + 1.6 * up[0], front[1] + 0.15 + 0.8 * lean, front[2] + 1.6 * up[2])
 
 
 def _along(frame: Frame, by: float) -> Vec:
@@ -176,6 +182,38 @@ def _reach_hand(found: Settled, mark: str, sign: int, arm: Arm) -> None:
         found.faults.append(f"arm{mark}: the hand's place is {short:.0f} cm out of reach")
 
 
+def _lay_forearm(found: Settled, mark: str, sign: int, arm: Arm) -> None:
+    """The forearm lies on its surface along the fingers' way, the elbow as far out as the upper arm lets it."""
+    skeleton = found.body
+    assert arm.forearm is not None
+    shoulder, ground = skeleton.joints["shoulder" + mark], height_of(arm.forearm)
+    drop = shoulder[1] - ground - body.ELBOW_R
+    if drop > body.UPPER_ARM + SLACK:
+        found.faults.append(f"arm{mark}: the elbow is {drop - body.UPPER_ARM:.0f} cm above its surface")
+    drop = min(drop, body.UPPER_ARM)
+    way = _level(arm.fingers, sign) if arm.fingers else _ahead(skeleton.frames["up"])
+    aside = _level(arm.bend, sign) if arm.bend else way
+    far = sqrt(body.UPPER_ARM**2 - drop**2)
+    elbow = add(shoulder, (aside[0] * far, -drop, aside[2] * far))
+    fall = (body.WRIST_R + 0.6 - body.ELBOW_R) / body.FOREARM
+    wrist = add(elbow, (way[0] * body.FOREARM, fall * body.FOREARM, way[2] * body.FOREARM))
+    upper, lower, _ = two_bones(shoulder, wrist, body.UPPER_ARM, body.FOREARM, sub(elbow, shoulder), -1)
+    skeleton.frames["upper-arm" + mark], skeleton.frames["forearm" + mark] = upper, lower
+    skeleton.joints["elbow" + mark] = sub(shoulder, _along(upper, body.UPPER_ARM))
+    skeleton.joints["wrist" + mark] = sub(skeleton.joints["elbow" + mark], _along(lower, body.FOREARM))
+    skeleton.frames["hand" + mark] = _hand(arm.model_copy(update={"palm": "free"}), skeleton.frames["up"], lower, sign)
+    set_hand(skeleton, mark)
+
+
+def _level(way: tuple[float, float, float], sign: int) -> Vec:
+    return unit((way[0], 0.0, way[2] * sign))
+
+
+def _ahead(chest: Frame) -> Vec:
+    ahead = chest[1] if abs(chest[1][1]) < 0.75 else chest[0]
+    return unit((ahead[0], 0.0, ahead[2]))
+
+
 def _elbow_way(chest: Frame, sign: int) -> Vec:
     back, side = chest[0], chest[2]
     return (-back[0] * 0.7 + side[0] * sign * 0.5, -back[1] * 0.7 - 0.4 + side[1] * sign * 0.5,
@@ -187,8 +225,7 @@ def _hand(arm: Arm, chest: Frame, forearm: Frame, sign: int) -> Frame:
     if arm.fingers:
         way = unit((arm.fingers[0], arm.fingers[1], arm.fingers[2] * sign))
     elif arm.palm == "flat":
-        ahead = chest[1] if abs(chest[1][1]) < 0.75 else chest[0]
-        way = unit((ahead[0], 0.0, ahead[2]))
+        way = _ahead(chest)
     elif arm.palm == "wall":
         way = UP
     else:

@@ -6,18 +6,19 @@ from collections.abc import Iterator
 from math import hypot
 
 from easepath.core.figure import body as b
+from easepath.core.figure.agreement import HALF_TURN
 from easepath.core.figure.hand_scene import HandScene
 from easepath.core.figure.outline import Spot, around
 from easepath.core.figure.scene import Scene
 from easepath.core.figure.settle import Settled, height_of
 from easepath.core.figure.shape import CONTACTS, Ball, lowest, reaches_to, solids
 from easepath.core.figure.skeleton import SIDES, Skeleton
-from easepath.core.figure.vectors import Vec, add, length, middle, scale, sub
+from easepath.core.figure.vectors import Vec, add, angle_between, length, middle, scale, sub
 
 SINK, TOUCH, MARGIN = 2.6, 3.2, 5.0
 """Centimetres a solid may press into the ground, a contact may miss its surface, and the feet give beyond their balls."""
 LIMITS = {
-    "hip flexion": (-32, 145), "hip abduction": (-36, 62), "hip rotation": (-95, 95), "knee flexion": (-4, 158),
+    "hip flexion": (-32, 145), "hip abduction": (-36, 66), "hip rotation": (-105, 105), "knee flexion": (-4, 158),
     "ankle dorsiflexion": (-85, 45), "shoulder": (0, 185), "elbow": (-6, 158), "low back": (-38, 42),
     "upper back": (-32, 40), "neck": (-40, 50),
 }  # fmt: skip
@@ -51,6 +52,8 @@ def _bones(body: Skeleton) -> Iterator[str]:
 def _limits(body: Skeleton) -> Iterator[str]:
     for mark, _ in SIDES:
         flex, out, turn = body.hip_angles(mark)
+        flex += 360 if flex < HALF_TURN else 0
+        flex = min(flex, angle_between(body.frames["thigh" + mark][1], body.frames["pelvis"][1])) if flex > 0 else flex
         elbow = _elbow(body, mark)
         shown = {
             "hip flexion": flex, "hip abduction": out, "hip rotation": turn, "knee flexion": body.knee_angle(mark),
@@ -64,8 +67,6 @@ def _limits(body: Skeleton) -> Iterator[str]:
 
 
 def _elbow(body: Skeleton, mark: str) -> float:
-    from easepath.core.figure.vectors import angle_between
-
     return angle_between(body.frames["upper-arm" + mark][1], body.frames["forearm" + mark][1])
 
 
@@ -79,12 +80,10 @@ def _beyond(name: str, value: float, limits: tuple[float, float]) -> str:
 
 def _sunk(key: Settled) -> Iterator[str]:
     """What presses deeper into the ground than flesh gives."""
-    rests = key.pose.rests or {}
     for part, solid in solids(key.body):
         low = solid.at[1] - (solid.r if isinstance(solid, Ball) else solid.reach((0.0, 1.0, 0.0)))
         if low < -SINK - (2.0 if part == "head" else 0.0):
             yield f"{part} lies {-low:.0f} cm below the ground"
-    del rests
 
 
 def _untouched(scene: Scene, key: Settled) -> Iterator[str]:

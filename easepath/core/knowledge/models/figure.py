@@ -59,7 +59,7 @@ class Leg(Entry):
 
 
 class Arm(Entry):
-    """An arm by joint angles, or with `hand` where the wrist is; `bend` is where the elbow points."""
+    """An arm by joint angles, with `hand` where the wrist is, or with `forearm` on what it lies; `bend` is the elbow's way."""
 
     lift: float | None = None
     out: float | None = None
@@ -68,6 +68,7 @@ class Arm(Entry):
     wrist: float | None = None
     hand: Point | None = None
     palm: Literal["flat", "free", "wall", "fist"] | None = None
+    forearm: str | float | None = None
     fingers: Triple | None = None
     bend: Triple | None = None
 
@@ -151,7 +152,10 @@ class PlaceSet(Entry):
 
 
 class Figure(Entry):
-    """The picture of a drill: its stance, what starts and ends differently, and the path between."""
+    """The picture of a drill: its stance, what starts and ends differently, and the path between.
+
+    `unseen` says of an exposure or range that the facts list and the picture does not show, why not.
+    """
 
     drill: Id
     stance: Id
@@ -164,4 +168,5 @@ class Figure(Entry):
     moves: Moves
     words: str = ""
     patch: tuple[Id, ...] | None = None
+    unseen: dict[str, str] = Field(default_factory=dict)
     places: dict[Place, PlaceSet] = Field(default_factory=dict)
