@@ -18,7 +18,7 @@ TABLE_TOP, TABLE_LONG, TABLE_DEEP = -4.6, 31.0, 15.0
 STEPS = 6
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class HandScene:
     """One hand drill: its grips from the first to the last, and what is round them."""
 

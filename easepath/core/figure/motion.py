@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from easepath.core.figure import body
 from easepath.core.figure.reach import two_bones
 from easepath.core.figure.settle import PINS, TRUNK_PINS, Settled
 from easepath.core.figure.skeleton import SIDES, Skeleton, set_foot, set_hand
 from easepath.core.figure.vectors import add, blend, middle, relative, scale, sub, turned, within
+from easepath.core.knowledge.models import Drill
 from easepath.core.knowledge.models.figure import Pose
 
 CHAIN = (
@@ -133,3 +136,41 @@ def path_of(keys: list[Settled], steps: int) -> list[Skeleton]:
         found += [between(a, b, (k + 1) / steps) for k in range(steps)]
     return found
 
+
+
+@dataclass(frozen=True)
+class Beat:
+    """A stretch of the moving picture: from one step to another in so many seconds; `held` is the hold it stands for."""
+
+    from_step: int
+    to_step: int
+    seconds: float
+    held: int | None = None
+
+    def as_data(self) -> dict[str, int | float | None]:
+        """As plain data."""
+        return {"from": self.from_step, "to": self.to_step, "seconds": self.seconds, "held": self.held}
+
+
+LONGEST_HOLD = 5.0
+"""A hold is shown for this many seconds at most; the words say how long it is."""
+
+
+def beats_of(drill: Drill, steps: int) -> list[Beat]:
+    """There, hold, back and a pause at the drill's own tempo: the dose's three counts, else its repetition halved."""
+    dose, last = drill.dose.start, steps - 1
+    if last < 1:
+        return [Beat(0, 0, min(float(dose.hold_s or 4), LONGEST_HOLD), dose.hold_s)]
+    if dose.tempo_s:
+        there, hold, back = (float(count) for count in dose.tempo_s)
+    else:
+        one = float(drill.dose.rep_s)
+        hold = float(dose.hold_s or 0)
+        there = back = max(1.2, (one - (hold if hold < one else 0.0)) / 2)
+    held = dose.hold_s if dose.hold_s and not dose.tempo_s else None
+    return [
+        Beat(0, last, there),
+        Beat(last, last, min(hold, LONGEST_HOLD) or 0.4, held),
+        Beat(last, 0, back),
+        Beat(0, 0, 0.8),
+    ]

@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from math import hypot
 from typing import Any
+from weakref import WeakKeyDictionary
 
 from easepath.core.figure.camera import VIEWS, Camera
 from easepath.core.figure.dressed import Piece, body_pieces
@@ -68,20 +69,37 @@ def _svg(inside: str, look: Look) -> str:
 
 def _framed(scene: AnyScene, look: Look) -> tuple[Camera, Sheet]:
     """Camera and frame that hold every position of the scene."""
-    camera = Camera.at(scene.view, mirror=look.side == "left")
-    pieces: list[Piece] = []
-    for name in scene.names:
-        pieces += scene.pieces(scene.body(name), name, camera, drilled=False)
-    boxes = [shape.box() for piece in pieces if piece.depth > BEHIND - 50 for shape in piece.shapes]
-    left, top = min(box[0] for box in boxes), min(box[1] for box in boxes)
-    right, low = max(box[2] for box in boxes), max(box[3] for box in boxes)
-    for x, y in arrow_spots(scene, camera) or ():
-        left, top, right, low = min(left, x - 5), min(top, y - 5), max(right, x + 5), max(low, y + 5)
+    left, top, right, low = _box(scene)
+    if look.side == "left":
+        left, right = -right, -left
     room = (WIDTH - 2 * MARGIN, HEIGHT - 2 * MARGIN - LABEL)
     k = min(room[0] / (right - left), room[1] / (low - top), scene.largest)
     x = (left + right) / 2 - WIDTH / 2 / k
-    y = low - (HEIGHT - MARGIN - LABEL) / k
-    return camera, Sheet(x, y, k)
+    spare = room[1] - (low - top) * k
+    y = low - (HEIGHT - MARGIN - LABEL - spare * LIFT) / k
+    return Camera.at(scene.view, mirror=look.side == "left"), Sheet(x, y, k)
+
+
+LIFT = 0.42
+"""Share of the empty height left below a low picture: a little under the middle, where the ground is expected."""
+_BOXES: WeakKeyDictionary[AnyScene, tuple[float, float, float, float]] = WeakKeyDictionary()
+
+
+def _box(scene: AnyScene) -> tuple[float, float, float, float]:
+    """Left, top, right and bottom of everything in every position, centimetres; measured once."""
+    if scene not in _BOXES:
+        camera = Camera.at(scene.view)
+        pieces = [
+            piece for name in scene.names for piece in scene.pieces(scene.body(name), name, camera, drilled=False)
+        ]
+        boxes = [shape.box() for piece in pieces if piece.depth > BEHIND - 50 for shape in piece.shapes]
+        for place in ("start", "end"):
+            boxes += [(x - 5, y - 5, x + 5, y + 5) for x, y in arrow_spots(scene, camera, place) or ()]
+        _BOXES[scene] = (
+            min(box[0] for box in boxes), min(box[1] for box in boxes),
+            max(box[2] for box in boxes), max(box[3] for box in boxes),
+        )  # fmt: skip
+    return _BOXES[scene]
 
 
 def _position(scene: AnyScene, found: Body, name: str, camera: Camera, sheet: Sheet, look: Look) -> str:
@@ -89,16 +107,42 @@ def _position(scene: AnyScene, found: Body, name: str, camera: Camera, sheet: Sh
     drilled = scene.drill.sides == "each"
     pieces = [*scene.pieces(found, name, camera, drilled=drilled)]
     pieces.sort(key=lambda piece: piece.depth)
+    plain = look.style == "print"
     out = [_ground(scene, camera, sheet, tints, found)]
-    out += [_drawn(piece, sheet, tints, stroke) for piece in pieces]
+    out += [_drawn(piece, sheet, tints, stroke, plain=plain) for piece in pieces]
     out += _patches(scene, found, camera, sheet, look)
-    out.append(_arrow(scene, camera, sheet, tints, stroke))
+    out.append(_arrow(scene, camera, sheet, tints, stroke, name))
+    if scene.figure.inset and isinstance(scene, Scene):
+        out.append(_inset(scene, found, name, look))
     if drilled:
         out.append(_side_word(look, tints))
     return "".join(out)
 
 
-def _drawn(piece: Piece, sheet: Sheet, tints: dict[str, str], stroke: float) -> str:
+INSET = (108.0, 92.0)
+"""Width and height of the second view in the corner, units of the picture."""
+
+
+def _inset(scene: Scene, found: Body, name: str, look: Look) -> str:
+    """The same position from the view that shows what the first hides, small, in the upper corner of the drilled side."""
+    tints = STYLES[look.style]
+    camera = Camera.at(str(scene.figure.inset), mirror=look.side == "left")
+    pieces = sorted(body_pieces(found, camera, scene.drill.sides == "each"), key=lambda piece: piece.depth)
+    boxes = [shape.box() for piece in pieces for shape in piece.shapes]
+    left, top = min(box[0] for box in boxes), min(box[1] for box in boxes)
+    right, low = max(box[2] for box in boxes), max(box[3] for box in boxes)
+    k = min((INSET[0] - 10) / (right - left), (INSET[1] - 10) / (low - top))
+    x0 = 5.0 if look.side == "left" else WIDTH - INSET[0] - 5
+    sheet = Sheet((left + right) / 2 - (x0 + INSET[0] / 2) / k, (top + low) / 2 - (5 + INSET[1] / 2) / k, k)
+    drawn = "".join(_drawn(p, sheet, tints, STROKES[look.size] * 0.6, plain=look.style == "print") for p in pieces)
+    return (
+        f'<rect x="{x0:.0f}" y="5" width="{INSET[0]:.0f}" height="{INSET[1]:.0f}" rx="4" fill="{tints["card"]}" '
+        f'stroke="{tints["prop-line"]}" stroke-width="1"/>{drawn}'
+    )
+
+
+def _drawn(piece: Piece, sheet: Sheet, tints: dict[str, str], stroke: float, *, plain: bool) -> str:
+    """A piece with one outline round all its shapes; `plain` for renderers that paint the fill first."""
     fill, line = tints[piece.fill], tints[piece.line]
     paths = [shape.path(sheet) for shape in piece.shapes]
     if isinstance(piece.shapes[0], Line):
@@ -109,6 +153,10 @@ def _drawn(piece: Piece, sheet: Sheet, tints: dict[str, str], stroke: float) -> 
     if len(paths) == 1:
         return f'<path d="{paths[0]}" fill="{fill}" stroke="{line}" stroke-width="{width:.1f}"/>'
     joined = "".join(paths)
+    if not plain:
+        return (
+            f'<path d="{joined}" fill="{fill}" stroke="{line}" stroke-width="{width * 1.5:.1f}" paint-order="stroke"/>'
+        )
     return (
         f'<path d="{joined}" fill="{line}" stroke="{line}" stroke-width="{width * 1.5:.1f}"/>'
         f'<path d="{joined}" fill="{fill}"/>'
@@ -169,8 +217,8 @@ def _one_behind_other(eggs: list[Egg], camera: Camera) -> bool:
     return hypot(ax - bx, ay - by) < 6
 
 
-def _arrow(scene: AnyScene, camera: Camera, sheet: Sheet, tints: dict[str, str], stroke: float) -> str:
-    spots = arrow_spots(scene, camera)
+def _arrow(scene: AnyScene, camera: Camera, sheet: Sheet, tints: dict[str, str], stroke: float, name: str) -> str:
+    spots = arrow_spots(scene, camera, name)
     if spots is None:
         return ""
     (ax, ay), (mx, my), (bx, by) = (sheet.at(spot) for spot in spots)
@@ -225,8 +273,11 @@ def _point(found: Body, name: str) -> Vec:
 
 
 
-def arrow_spots(scene: AnyScene, camera: Camera) -> tuple[Spot, Spot, Spot] | None:
-    """Tail, middle and tip of the arrow on the picture, centimetres, beside what moves; None where nothing does."""
+def arrow_spots(scene: AnyScene, camera: Camera, name: str = "start") -> tuple[Spot, Spot, Spot] | None:
+    """Tail, middle and tip of the arrow on the picture, centimetres, beside what moves; None where nothing does.
+
+    An arrow that pushes from behind goes with the body: it stands where the position `name` has the part.
+    """
     moves = scene.figure.moves
     if moves.press:
         tip = camera.flat(_point(scene.path[-1], moves.part))
@@ -242,7 +293,8 @@ def arrow_spots(scene: AnyScene, camera: Camera) -> tuple[Spot, Spot, Spot] | No
         return None
     if moves.part in PUSHED:
         back = (-dx / far * PUSHED[moves.part], -dy / far * PUSHED[moves.part])
-        tip = (a[0] + back[0], a[1] + back[1])
+        at = b if name == "end" else a
+        tip = (at[0] + back[0], at[1] + back[1])
         tail = (tip[0] - dx / far * SHORTEST, tip[1] - dy / far * SHORTEST)
         return tail, ((tail[0] + tip[0]) / 2, (tail[1] + tip[1]) / 2), tip
     core = ("elbow", "wrist") if isinstance(scene, HandScene) else ("pelvis", "up-mid")

@@ -24,7 +24,7 @@ STEPS = 6
 """Positions drawn between two key positions of the moving picture."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Scene:
     """One drill at one place: key positions, the first to the last, and everything round the body."""
 

@@ -1,0 +1,105 @@
+"""Every drill's pictures by drill, side, position, place, size and style; drawn once, then kept."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any
+
+from easepath.core.dose.words import dose_words
+from easepath.core.errors import UnknownIdError
+from easepath.core.figure.hand_scene import HandScene
+from easepath.core.figure.motion import beats_of
+from easepath.core.figure.palette import STYLES
+from easepath.core.figure.picture import HEIGHT, STROKES, WIDTH, Look, flipbook, picture
+from easepath.core.figure.scene import Scene, scene_of
+from easepath.core.figure.words import alternative, movement
+from easepath.core.knowledge.library import Library
+from easepath.core.vocabulary import Place, SideWord
+
+SIDES: tuple[SideWord, ...] = ("left", "right", "both")
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """Which picture: `pose` is a position's name (`end` means the last), `place` the drill's own where None."""
+
+    drill: str
+    side: SideWord = "both"
+    pose: str = "end"
+    place: Place | None = None
+    size: str = "medium"
+    style: str = "screen"
+
+
+class Album:
+    """The pictures of one library."""
+
+    def __init__(self, library: Library) -> None:
+        self.library = library
+        self._scenes: dict[tuple[str, str | None], Scene | HandScene] = {}
+        self.svg = lru_cache(maxsize=4096)(self._svg)
+        self.alt = lru_cache(maxsize=4096)(self._alt)
+
+    def scene(self, drill: str, place: Place | None = None) -> Scene | HandScene:
+        """The scene of a drill; raises UnknownIdError for a drill or a place it does not have."""
+        found = self.library.drill(drill)
+        if place is not None and place not in found.places:
+            raise UnknownIdError("place", place)
+        key = (drill, place)
+        if key not in self._scenes:
+            self._scenes[key] = scene_of(self.library.stances, self.library.figures[drill], found, place)
+        return self._scenes[key]
+
+    def _checked(self, wanted: Wanted) -> tuple[Scene | HandScene, str, SideWord]:
+        """Scene, position and side; raises UnknownIdError naming what is not there."""
+        scene = self.scene(wanted.drill, wanted.place)
+        pose = scene.names[-1] if wanted.pose == "end" else wanted.pose
+        for kind, value, known in (
+            ("position", pose, scene.names), ("side", wanted.side, SIDES), ("size", wanted.size, STROKES),
+            ("style", wanted.style, STYLES),
+        ):  # fmt: skip
+            if value not in known:
+                raise UnknownIdError(kind, value)
+        one_sided = scene.drill.sides == "each"
+        side: SideWord = wanted.side if one_sided and wanted.side != "both" else "right" if one_sided else "both"
+        return scene, pose, side
+
+    def _svg(self, wanted: Wanted) -> str:
+        """The picture; raises UnknownIdError for what it does not know. A one-sided drill without a side shows the right."""
+        scene, pose, side = self._checked(wanted)
+        return picture(scene, pose, Look(side, wanted.size, wanted.style))
+
+    def _alt(self, wanted: Wanted) -> str:
+        """The text in place of the picture."""
+        scene, pose, side = self._checked(wanted)
+        return alternative(scene, pose, side)
+
+    def motion(self, wanted: Wanted) -> dict[str, Any]:
+        """The moving picture as plain data: its steps as SVG insides, the beats that lead through them, and the words."""
+        scene, _, side = self._checked(wanted)
+        steps = flipbook(scene, Look(side, wanted.size, wanted.style))
+        beats = beats_of(scene.drill, len(steps))
+        return {
+            "viewbox": f"0 0 {WIDTH:.0f} {HEIGHT:.0f}",
+            "steps": steps,
+            "beats": [beat.as_data() for beat in beats],
+            "positions": list(scene.names),
+            "alt": alternative(scene, scene.names[-1], side),
+            "moves": movement(scene, side),
+            "dose": dose_words(scene.drill.dose.start, scene.drill.methods[0]),
+        }
+
+
+def every_scene(library: Library) -> list[Scene | HandScene]:
+    """Every drill at every place it allows."""
+    album = Album(library)
+    return [album.scene(drill.id, place) for drill in library.drills.values() for place in drill.places]
+
+
+@lru_cache(maxsize=2)
+def album_of(library: Library) -> Album:
+    """The one album of a library."""
+    return Album(library)
+
+

@@ -1,0 +1,39 @@
+"""The honest check of all pictures: every drill at every place could be a body, and says what the library says."""
+
+from __future__ import annotations
+
+from easepath.core.errors import Problem
+from easepath.core.figure.agreement import disagreements
+from easepath.core.figure.album import every_scene
+from easepath.core.figure.camera import VIEWS
+from easepath.core.figure.felt import SIDED, TRUNK, patches_of
+from easepath.core.figure.hand import ARM_PATCH, PATCHES
+from easepath.core.figure.hand_scene import HandScene
+from easepath.core.figure.scene import Scene
+from easepath.core.figure.soundness import unsound
+from easepath.core.knowledge.library import Library
+
+
+def figure_problems(library: Library) -> list[Problem]:
+    """Every fault of every picture; empty when all are sound. Drills without a figure are a fault, too."""
+    missing = [drill for drill in library.drills if drill not in library.figures]
+    found = [Problem("figures", drill, "no picture") for drill in missing]
+    found += [Problem("figures", drill, "no such drill") for drill in library.figures if drill not in library.drills]
+    if found:
+        return found
+    for scene in every_scene(library):
+        where = f"{scene.drill.id} ({scene.place if isinstance(scene, Scene) else 'hand'})"
+        faults = [*unsound(scene), *disagreements(scene), *_words(scene)]
+        found += [Problem("figures", where, fault) for fault in dict.fromkeys(faults)]
+    return found
+
+
+def _words(scene: Scene | HandScene) -> list[str]:
+    """What a figure names that is not there: views and patches."""
+    found = [f"no such view: {view}" for view in (scene.view, scene.figure.inset) if view and view not in VIEWS]
+    known = {*PATCHES, ARM_PATCH} if isinstance(scene, HandScene) else {*TRUNK, *SIDED}
+    try:
+        named = scene.figure.patch if scene.figure.patch is not None else patches_of(scene.drill.felt)
+    except KeyError:
+        return [*found, f"felt {scene.drill.felt!r} names no place the pictures know"]
+    return found + [f"no such patch: {name}" for name in named if name.removeprefix("other:") not in known]
