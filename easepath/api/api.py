@@ -14,6 +14,7 @@ from easepath.api.routers import (
     library,
     match,
     measure,
+    pictures,
     screening,
     session,
     story,
@@ -25,5 +26,5 @@ api = NinjaAPI(
 )
 register_errors(api)
 api.add_router("/session", session.router)
-for module in (caseload, visits, story, screening, measure, match, compose, home, adjust, library):
+for module in (caseload, visits, story, screening, measure, match, compose, home, adjust, library, pictures):
     api.add_router("", module.router)

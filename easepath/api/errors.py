@@ -10,7 +10,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from easepath.clinic import errors
-from easepath.core.errors import CaseError
+from easepath.core.errors import CaseError, UnknownIdError
 
 
 def problem(
@@ -61,6 +61,10 @@ def register_errors(api: NinjaAPI) -> None:
     @api.exception_handler(errors.NotFoundError)
     def on_not_found(request: HttpRequest, error: errors.NotFoundError) -> HttpResponse:
         return problem(request, api, 404, "not-found", str(error), "go back to the caseload")
+
+    @api.exception_handler(UnknownIdError)
+    def on_unknown(request: HttpRequest, error: UnknownIdError) -> HttpResponse:
+        return problem(request, api, 404, "not-found", str(error), "go back to the library")
 
     @api.exception_handler(Http404)
     def on_404(request: HttpRequest, error: Http404) -> HttpResponse:

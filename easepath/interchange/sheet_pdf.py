@@ -10,11 +10,14 @@ from typing import Any, Literal
 
 import segno
 from django.template.loader import render_to_string
-from django.utils.safestring import mark_safe
+from django.utils.safestring import SafeString, mark_safe
 from weasyprint import CSS, HTML
 from weasyprint.text.fonts import FontConfiguration
 from weasyprint.urls import URLFetcher, URLFetcherResponse
 
+from easepath.core.errors import UnknownIdError
+from easepath.core.figure.album import Wanted, album_of
+from easepath.core.knowledge import shipped_library
 from easepath.interchange.tape import tape_svg
 
 HERE = Path(__file__).parent
@@ -40,7 +43,10 @@ def sheet_pdf(sheet: dict[str, Any], *, paper: Paper = "a4", large: bool = False
 def sheet_context(sheet: dict[str, Any], *, paper: Paper, large: bool, link: str | None) -> dict[str, Any]:
     """What the template reads: the sheet with its tape, words for places and sides, the grid, the code of the link."""
     drills = [
-        {**drill, "number": n + 1, "where": PLACES[drill["place"]], "how": _how(drill), "dose": _dose(drill)}
+        {
+            **drill, "number": n + 1, "where": PLACES[drill["place"]], "how": _how(drill), "dose": _dose(drill),
+            "pictures": _pictures(drill),
+        }
         for n, drill in enumerate(sheet["drills"])
     ]
     available = sheet["minutes_available"]
@@ -52,6 +58,20 @@ def sheet_context(sheet: dict[str, Any], *, paper: Paper, large: bool, link: str
         "date": f"{dt.date.fromisoformat(sheet['date']):%-d %B %Y}",
         "minutes": _minutes(sheet["seconds"]), "days": range(1, GRID_DAYS + 1), "rows": GRID_ROWS,
     }  # fmt: skip
+
+
+def _pictures(drill: dict[str, Any]) -> list[SafeString]:
+    """Start and end of a drill, in black and white; of one done on each side, the end on either."""
+    sides = [side["side"] for side in drill["sides"]]
+    shown = [(sides[0], "start"), (sides[0], "end")] if len(sides) == 1 else [(side, "end") for side in sides]
+    album = album_of(shipped_library())
+    try:
+        return [
+            mark_safe(album.svg(Wanted(drill["drill"], side, pose, drill["place"], "small", "print")))
+            for side, pose in dict.fromkeys(shown)
+        ]
+    except UnknownIdError:
+        return []
 
 
 def _how(drill: dict[str, Any]) -> str:

@@ -1,4 +1,4 @@
-"""The library: what the forms offer."""
+"""The library: what the forms offer, and the drills with their pictures."""
 
 from __future__ import annotations
 
@@ -8,7 +8,9 @@ from django.http import HttpRequest
 from ninja import Router
 
 from easepath.api.auth import staff
-from easepath.api.schemas.library import Options
+from easepath.api.schemas.common import Problem
+from easepath.api.schemas.library import DrillCard, DrillPage, Options
+from easepath.clinic.selectors.library import drill_cards, drill_page
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import PLACES
 
@@ -45,3 +47,17 @@ def read_options(request: HttpRequest) -> dict[str, Any]:
         "areas": [{"id": a.id, "view": a.view, "name": a.name} for a in library.areas.values()],
         "knowledge_version": library.version,
     }  # fmt: skip
+
+
+@router.get("/library/drills", response=list[DrillCard], operation_id="read_drills")
+def read_drills(request: HttpRequest) -> list[dict[str, Any]]:
+    """Every drill of the library, in the order of the phases."""
+    staff(request)
+    return drill_cards()
+
+
+@router.get("/library/drills/{drill}", response={200: DrillPage, 404: Problem}, operation_id="read_drill")
+def read_drill(request: HttpRequest, drill: str) -> dict[str, Any]:
+    """One drill whole: its wording, doses, loads and neighbours on the ladder."""
+    staff(request)
+    return drill_page(drill)

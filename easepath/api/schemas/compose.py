@@ -83,6 +83,7 @@ class DraftDrillOut(Schema):
     methods: list[Named]
     places: list[str]
     swaps: list[SwapOut]
+    alt: str
 
 
 class CoverageOut(Schema):

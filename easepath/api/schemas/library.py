@@ -51,3 +51,52 @@ class Options(Schema):
     regions: list[str]
     areas: list[AreaOut]
     knowledge_version: str
+
+
+class DrillCard(Schema):
+    """A drill in the list of the library."""
+
+    id: str
+    title: str
+    name: str
+    phase: str
+    one_sided: bool
+    places: list[str]
+    equip: list[str]
+    needs: list[str]
+    felt: str
+    auto: bool
+    alt: str
+
+
+class MethodWords(Schema):
+    """A way of doing a drill, with its dose from the start to the top."""
+
+    name: str
+    start: str
+    top: str
+
+
+class LoadOut(Schema):
+    """What a drill does to the body, on the drilled side or on the other."""
+
+    exposure: str
+    means: str
+    other_side: bool
+
+
+class DrillPage(Schema):
+    """One drill whole."""
+
+    card: DrillCard
+    do: list[str]
+    feel: str
+    stop: list[str]
+    easier: str
+    note: str
+    methods: list[MethodWords]
+    loads: list[LoadOut]
+    requires: list[str]
+    ladder: list[Named]
+    poses: list[str]
+    unseen: list[str]

@@ -49,6 +49,7 @@ class RankedDrill(Schema):
     methods: list[Named]
     ladder: str | None
     override: Literal["open", "lead", "never"]
+    alt: str
 
 
 class LeftOutDrill(Schema):

@@ -45,6 +45,7 @@ class SideDoseOut(Schema):
     words: str
     seconds: float
     pace: list[Beat] = []
+    alt: str = ""
 
 
 class SheetDrill(Schema):

@@ -15,6 +15,7 @@ from easepath.core.compose.coverage import WEEKLY_STRETCH, coverage_of, swaps_fo
 from easepath.core.compose.prescription import ladder_for, weekly_stretch_seconds
 from easepath.core.compose.sheet import timeline
 from easepath.core.dose.words import dose_words
+from easepath.core.figure.album import Wanted, album_of
 from easepath.core.match import allowed_methods
 from easepath.core.vocabulary import SIDES, Verdict
 
@@ -94,6 +95,7 @@ def _drill(assessment: Assessment, item: Prescription, others: list[str]) -> dic
             {"id": c.drill.id, "name": title_of(assessment, c.drill.id), "score": c.score}
             for c in swaps_for(matcher, drill, side, others)
         ],
+        "alt": album_of(library).alt(Wanted(drill.id, item.sides[0].side, place=item.place)),
     }  # fmt: skip
 
 

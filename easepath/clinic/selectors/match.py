@@ -9,6 +9,7 @@ from easepath.clinic.facts import Assessment, assess
 from easepath.clinic.selectors.choices import choices_view
 from easepath.clinic.selectors.titles import title_of
 from easepath.core.compose.prescription import trained_sides
+from easepath.core.figure.album import Wanted, album_of
 from easepath.core.match import allowed_methods
 from easepath.core.screening.overrides import may_be_overridden
 from easepath.core.screening.verdicts import DrillVerdict
@@ -79,6 +80,7 @@ def _candidate(assessment: Assessment, candidate: Any) -> dict[str, Any]:
         "verdict": verdict.verdict.word, "place": verdict.place, "method": verdict.method,
         "reasons": [r.as_data(library) for r in verdict.reasons if r.verdict > Verdict.CLEAR],
         "override": _override(verdict),
+        "alt": album_of(library).alt(Wanted(drill.id, candidate.side, place=verdict.place)),
         "needs": sorted(drill.needs, key=lambda need: -matcher.weigh(drill, need)),
         "methods": [
             {"id": m, "name": library.methods[m].name} for m in allowed_methods(matcher, drill, sides)

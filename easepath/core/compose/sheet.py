@@ -16,6 +16,7 @@ from easepath.core.dose.time import (
     SIDE_CHANGE,
 )  # fmt: skip
 from easepath.core.dose.words import dose_words
+from easepath.core.figure.album import Wanted, album_of
 from easepath.core.knowledge.library import Library
 from easepath.core.match import Matcher
 from easepath.core.vocabulary import Verdict
@@ -43,6 +44,7 @@ def sheet_entry(matcher: Matcher, item: Prescription) -> dict[str, Any]:
                 "dose": side.dose.model_dump(exclude_none=True),
                 "words": dose_words(side.dose, item.method),
                 "seconds": round(side.seconds, 3),
+                "alt": album_of(library).alt(Wanted(drill.id, side.side, place=item.place)),
                 "pace": [beat.as_data() for beat in pace_of(side.dose, drill, item.method, item.breath_s, stages)],
             }
             for side in item.sides

@@ -164,7 +164,9 @@ def _loads(scene: Scene) -> Iterator[str]:
             said = "is shown but not listed" if kneels else "is listed but not shown"
             yield f"kneeling{where} {said}"
         loaded = max((_knee(key, mark) for key in scene.keys if _loaded(key, mark)), default=0.0)
-        yield from _judged(Rule("knee-flexion-deep-loaded", _knee, 85, 112), loaded, "knee-flexion-deep-loaded" in known, where)
+        yield from _judged(
+            Rule("knee-flexion-deep-loaded", _knee, 85, 112), loaded, "knee-flexion-deep-loaded" in known, where
+        )
     hands = any(_rests(key, "hand", "") or _rests(key, "hand", "2") for key in scene.keys)
     weight = {"wrist-weight"} & same or "wrist-extension-end" in same | other
     if hands and not weight:
@@ -229,7 +231,9 @@ REQUIRED: dict[str, tuple[Value, float]] = {
     "hip-external-rotation": (_rotation, 75),
     "hip-internal-rotation": (lambda k, m: -_rotation(k, m), 75),
     "wrist-extension": (
-        lambda k, m: angle_between(k.body.frames["hand" + m][1], k.body.frames["forearm" + m][1]) if _rests(k, "hand", m) else 0,
+        lambda k, m: (
+            angle_between(k.body.frames["hand" + m][1], k.body.frames["forearm" + m][1]) if _rests(k, "hand", m) else 0
+        ),
         45,
     ),
 }
@@ -240,7 +244,10 @@ SHORT = 6.0
 def _ranges(scene: Scene) -> Iterator[str]:
     """The ranges a position asks for are the ranges it shows."""
     drill = scene.drill
-    for mark, needed in (("", drill.requires), ("2", drill.requires if drill.sides == "both" else drill.requires_other)):
+    for mark, needed in (
+        ("", drill.requires),
+        ("2", drill.requires if drill.sides == "both" else drill.requires_other),
+    ):
         for movement, degrees in needed.items():
             value, beyond = REQUIRED[movement]
             best = max(value(key, mark) for key in scene.keys)

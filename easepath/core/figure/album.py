@@ -97,9 +97,11 @@ def every_scene(library: Library) -> list[Scene | HandScene]:
     return [album.scene(drill.id, place) for drill in library.drills.values() for place in drill.places]
 
 
-@lru_cache(maxsize=2)
+_ALBUMS: dict[str, Album] = {}
+
+
 def album_of(library: Library) -> Album:
-    """The one album of a library."""
-    return Album(library)
-
-
+    """The one album of a library; its version names its content."""
+    if library.version not in _ALBUMS:
+        _ALBUMS[library.version] = Album(library)
+    return _ALBUMS[library.version]

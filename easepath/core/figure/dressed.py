@@ -76,12 +76,14 @@ def _head(found: Skeleton, camera: Camera) -> Iterator[Piece]:
     if hair:
         yield Piece(depth + 0.2, "hair", (hair,))
     for side in (1, -1):
-        ear = (-0.6, -1.2, 8.4 * side)
+        ear = (-2.4, -1.6, 8.3 * side)
         if toward[2] * side > 0.25:
-            yield Piece(depth + 0.3, "skin", (hull(camera, Egg(add(egg.at, within(frame, ear)), frame, (1.7, 2.3, 0.8))),))
-        eye = (9.0, 0.9, 3.4 * side)
+            yield Piece(
+                depth + 0.3, "skin", (hull(camera, Egg(add(egg.at, within(frame, ear)), frame, (1.7, 2.3, 0.8))),)
+            )
+        eye = (8.4, 1.4, 4.2 * side)
         if dot(unit((eye[0], 0.0, eye[2])), toward) > 0.15:
-            yield Piece(depth + 0.4, "ink", (hull(camera, Ball(add(egg.at, within(frame, eye)), 0.75)),), weight=0.0)
+            yield Piece(depth + 0.4, "ink", (hull(camera, Ball(add(egg.at, within(frame, eye)), 0.95)),), weight=0.0)
 
 
 HAIRLINE = (-0.62, 0.78, 0.0)
@@ -120,7 +122,10 @@ def _leg(found: Skeleton, camera: Camera, mark: str, tint: str, cuff: bool) -> I
     thigh: tuple[Shape, ...] = (limb(camera, hip, body.HIP_R, knee, body.KNEE_R),)
     hem = middle(hip, knee, SHORTS)
     hem_r = body.HIP_R + (body.KNEE_R - body.HIP_R) * SHORTS + 0.6
-    upper, lower = _depth(found, camera, "hip" + mark, "knee" + mark), _depth(found, camera, "knee" + mark, "ankle" + mark)
+    upper, lower = (
+        _depth(found, camera, "hip" + mark, "knee" + mark),
+        _depth(found, camera, "knee" + mark, "ankle" + mark),
+    )
     if abs(upper - lower) < 0.01:
         lower -= 0.02
     skin = "skin" + tint
@@ -129,7 +134,9 @@ def _leg(found: Skeleton, camera: Camera, mark: str, tint: str, cuff: bool) -> I
     else:
         yield Piece(lower, skin, shank)
         yield Piece(upper, skin, thigh)
-    yield Piece(max(upper, min(upper, lower)) + 0.03, "shorts" + tint, (limb(camera, hip, body.HIP_R + 0.3, hem, hem_r),))
+    yield Piece(
+        max(upper, min(upper, lower)) + 0.03, "shorts" + tint, (limb(camera, hip, body.HIP_R + 0.3, hem, hem_r),)
+    )
     if cuff:
         yield _band(camera, middle(knee, ankle, 0.72), middle(knee, ankle, 0.84), body.ANKLE_R + 1.1, lower + 0.05)
 

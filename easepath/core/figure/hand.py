@@ -53,9 +53,7 @@ def posed(grip: Grip, *, elbow: Vec = ELBOW, base: Frame = UPRIGHT, upper_arm: b
     return found
 
 
-def _finger(
-    found: HandBody, name: str, at: Vec, hand: Frame, bones: Vec, grip: Grip, fan: float
-) -> None:
+def _finger(found: HandBody, name: str, at: Vec, hand: Frame, bones: Vec, grip: Grip, fan: float) -> None:
     frame = turned(hand, about_y(-(grip.spread or 0) * fan))
     found.joints[name + "-0"] = at
     for number, (bone, bend) in enumerate(zip(bones, grip.curl or (0.0, 0.0, 0.0), strict=True), 1):
@@ -94,15 +92,24 @@ def hand_pieces(found: HandBody, camera: Camera, *, drilled: bool = True, tint: 
         limb(camera, belly, 4.1, wrist, 2.7),
     ]
     if found.upper_arm:
-        yield Piece(camera.depth(middle(joints["shoulder"], elbow)) - 0.2, "sleeve" + tint, (
-            limb(camera, joints["shoulder"], 5.4, middle(joints["shoulder"], elbow, 0.62), 5.2),))
+        yield Piece(
+            camera.depth(middle(joints["shoulder"], elbow)) - 0.2,
+            "sleeve" + tint,
+            (limb(camera, joints["shoulder"], 5.4, middle(joints["shoulder"], elbow, 0.62), 5.2),),
+        )
         arm.append(limb(camera, middle(joints["shoulder"], elbow, 0.5), 4.7, elbow, 4.3))
     hand = found.frames["hand"]
     palm = hull(
         camera,
-        *(Egg(add(wrist, within(hand, at)), hand, size) for at, size in (
-            ((0.6, 0.0, -1.0), (1.6, 2.0, 1.8)), ((0.6, 0.0, 1.0), (1.6, 2.0, 1.8)),
-            ((7.2, 0.1, -2.6), (2.0, 1.5, 1.7)), ((6.6, 0.0, 2.7), (2.0, 1.4, 1.6)))),
+        *(
+            Egg(add(wrist, within(hand, at)), hand, size)
+            for at, size in (
+                ((0.6, 0.0, -1.0), (1.6, 2.0, 1.8)),
+                ((0.6, 0.0, 1.0), (1.6, 2.0, 1.8)),
+                ((7.2, 0.1, -2.6), (2.0, 1.5, 1.7)),
+                ((6.6, 0.0, 2.7), (2.0, 1.4, 1.6)),
+            )
+        ),
     )
     yield Piece(camera.depth(middle(wrist, joints["knuckle"])), skin, (*arm, palm))
     for name, *_ in FINGERS:
@@ -138,7 +145,9 @@ def hand_patch(found: HandBody, name: str) -> Egg:
         return Egg(at, found.frames["forearm"], (3.4, 3.4, 3.4))
     share, y, z, size = PATCHES[name]
     frame = found.frames["forearm"]
-    return Egg(add(middle(found.joints["elbow"], found.joints["wrist"], share), within(frame, (0.0, y, z))), frame, size)
+    return Egg(
+        add(middle(found.joints["elbow"], found.joints["wrist"], share), within(frame, (0.0, y, z))), frame, size
+    )
 
 
 def helper_hand(found: HandBody, *, above: bool) -> HandBody:
@@ -151,4 +160,3 @@ def helper_hand(found: HandBody, *, above: bool) -> HandBody:
     elbow = add(at, within(lean, (-FORE, 0.0, 0.0)))
     grip = Grip(rise=0.0, roll=0.0, wrist=0.0, side=0.0, curl=(14.0, 26.0, 14.0), spread=0.0, thumb=10.0)
     return posed(grip, elbow=elbow, base=lean)
-

@@ -70,11 +70,23 @@ class HandScene:
 
 def _table(camera: Camera) -> Iterator[Piece]:
     x0, x1 = -9.0, TABLE_LONG - 9.0
-    top = [camera.flat((x, TABLE_TOP, z)) for x, z in ((x0, -TABLE_DEEP), (x1, -TABLE_DEEP), (x1, TABLE_DEEP), (x0, TABLE_DEEP))]
-    edge = [camera.flat((x, y, TABLE_DEEP)) for x, y in (
-        (x0, TABLE_TOP), (x1, TABLE_TOP), (x1, TABLE_TOP - 2.6), (x0, TABLE_TOP - 2.6))]
-    end = [camera.flat((x1, y, z)) for y, z in (
-        (TABLE_TOP, TABLE_DEEP), (TABLE_TOP, -TABLE_DEEP), (TABLE_TOP - 2.6, -TABLE_DEEP), (TABLE_TOP - 2.6, TABLE_DEEP))]
+    top = [
+        camera.flat((x, TABLE_TOP, z))
+        for x, z in ((x0, -TABLE_DEEP), (x1, -TABLE_DEEP), (x1, TABLE_DEEP), (x0, TABLE_DEEP))
+    ]
+    edge = [
+        camera.flat((x, y, TABLE_DEEP))
+        for x, y in ((x0, TABLE_TOP), (x1, TABLE_TOP), (x1, TABLE_TOP - 2.6), (x0, TABLE_TOP - 2.6))
+    ]
+    end = [
+        camera.flat((x1, y, z))
+        for y, z in (
+            (TABLE_TOP, TABLE_DEEP),
+            (TABLE_TOP, -TABLE_DEEP),
+            (TABLE_TOP - 2.6, -TABLE_DEEP),
+            (TABLE_TOP - 2.6, TABLE_DEEP),
+        )
+    ]
     yield Piece(-900.0, "prop", (Area(tuple(top)),), "prop-line", 0.7)
     yield Piece(-899.0, "prop-side", (Area(tuple(edge)),), "prop-line", 0.7)
     if camera.eye[0] > 0.02:
@@ -87,4 +99,3 @@ def _towel(found: HandBody, camera: Camera) -> Piece:
     at = add(middle(found.joints["palm"], found.joints["knuckle"], 0.7), within(hand, (0.4, -2.6, 0.0)))
     a, b = add(at, within(hand, (0.0, 0.0, -9.0))), add(at, within(hand, (0.0, 0.0, 9.0)))
     return Piece(camera.depth(at) + 0.2, "soft", (limb(camera, a, 2.4, b, 2.4),), "prop-line", 0.8)
-

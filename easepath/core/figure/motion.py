@@ -137,7 +137,6 @@ def path_of(keys: list[Settled], steps: int) -> list[Skeleton]:
     return found
 
 
-
 @dataclass(frozen=True)
 class Beat:
     """A stretch of the moving picture: from one step to another in so many seconds; `held` is the hold it stands for."""
@@ -149,7 +148,7 @@ class Beat:
 
     def as_data(self) -> dict[str, int | float | None]:
         """As plain data."""
-        return {"from": self.from_step, "to": self.to_step, "seconds": self.seconds, "held": self.held}
+        return {"start": self.from_step, "stop": self.to_step, "seconds": self.seconds, "held": self.held}
 
 
 LONGEST_HOLD = 5.0

@@ -17,12 +17,14 @@ from easepath.core.figure.outline import Area, Line, Sheet, Spot, hull
 from easepath.core.figure.palette import STYLES
 from easepath.core.figure.props import BEHIND
 from easepath.core.figure.scene import Scene
-from easepath.core.figure.skeleton import landmark
 from easepath.core.figure.shape import Egg
+from easepath.core.figure.skeleton import landmark
 from easepath.core.figure.vectors import Vec, dot, length, scale, sub, unit
 from easepath.core.vocabulary import SideWord
 
-WIDTH, HEIGHT, MARGIN, LABEL = 400.0, 300.0, 12.0, 20.0
+WIDTH, HEIGHT, MARGIN = 400.0, 300.0, 10.0
+LABEL = {"small": 44.0, "medium": 22.0, "large": 18.0}
+"""Height of the side's word by the size a picture is shown at, units of the picture."""
 STROKES = {"small": 3.0, "medium": 2.1, "large": 1.5}
 """Thickness of the outline by the size a picture is shown at: about 1.2 px on a screen at each."""
 
@@ -72,11 +74,13 @@ def _framed(scene: AnyScene, look: Look) -> tuple[Camera, Sheet]:
     left, top, right, low = _box(scene)
     if look.side == "left":
         left, right = -right, -left
-    room = (WIDTH - 2 * MARGIN, HEIGHT - 2 * MARGIN - LABEL)
+    label = LABEL[look.size] if scene.drill.sides == "each" else 6.0
+    corner = INSET[0] * 0.8 if scene.figure.inset else 0.0
+    room = (WIDTH - 2 * MARGIN - corner, HEIGHT - 2 * MARGIN - label)
     k = min(room[0] / (right - left), room[1] / (low - top), scene.largest)
-    x = (left + right) / 2 - WIDTH / 2 / k
+    x = (left + right) / 2 - (WIDTH + (corner if look.side == "left" else -corner)) / 2 / k
     spare = room[1] - (low - top) * k
-    y = low - (HEIGHT - MARGIN - LABEL - spare * LIFT) / k
+    y = low - (HEIGHT - MARGIN - label - spare * LIFT) / k
     return Camera.at(scene.view, mirror=look.side == "left"), Sheet(x, y, k)
 
 
@@ -205,7 +209,9 @@ def _turned_away(found: Body, egg: Egg, camera: Camera) -> bool:
     """Whether a patch of the trunk lies on the side of the body that the eye does not see."""
     if isinstance(found, HandBody):
         return False
-    trunk = min((found.joints[name] for name in ("pelvis", "low-mid", "up-mid")), key=lambda at: length(sub(at, egg.at)))
+    trunk = min(
+        (found.joints[name] for name in ("pelvis", "low-mid", "up-mid")), key=lambda at: length(sub(at, egg.at))
+    )
     ahead = dot(egg.frame[0], sub(egg.at, trunk))
     return abs(ahead) > 4 and dot(egg.frame[0], camera.eye) * ahead < -0.45 * abs(ahead)
 
@@ -272,7 +278,6 @@ def _point(found: Body, name: str) -> Vec:
     return landmark(found, name)
 
 
-
 def arrow_spots(scene: AnyScene, camera: Camera, name: str = "start") -> tuple[Spot, Spot, Spot] | None:
     """Tail, middle and tip of the arrow on the picture, centimetres, beside what moves; None where nothing does.
 
@@ -323,8 +328,11 @@ ASIDE = {"wrist": 8.0, "fingers": 7.0, "ankle": 10.0, "heel": 9.0, "toe": 7.0, "
 
 def _side_word(look: Look, tints: dict[str, str]) -> str:
     """The side drilled, in words, with the cuff that marks its limb."""
+    size = LABEL[look.size]
+    left, low, cuff = 8.0, HEIGHT - 5.0, size * 0.36
     return (
-        f'<rect x="8" y="{HEIGHT - 20:.0f}" width="7" height="14" rx="1" fill="{tints["cuff"]}"/>'
-        f'<text x="20" y="{HEIGHT - 8:.0f}" font-family="Source Sans 3, Source Sans Pro, sans-serif" font-size="16" '
-        f'font-weight="600" fill="{tints["word"]}">{look.side}</text>'
+        f'<rect x="{left:.0f}" y="{low - size * 0.72:.1f}" width="{cuff:.1f}" height="{size * 0.72:.1f}" rx="1" '
+        f'fill="{tints["cuff"]}"/><text x="{left + cuff + size * 0.22:.1f}" y="{low:.0f}" '
+        f'font-family="Source Sans 3, Ease Sans, sans-serif" font-size="{size:.0f}" font-weight="600" '
+        f'fill="{tints["word"]}">{look.side}</text>'
     )

@@ -49,7 +49,7 @@ def _left(part: str, below: Pose, found: dict[str, Leg | Arm]) -> bool:
         was, now = getattr(below, "leg" + mark), found["leg" + mark]
         return now.sole == "free" and was.sole != "free"
     if name == "hand":
-        return getattr(below, "arm" + mark).palm is not None and getattr(found["arm" + mark], "hand") is None
+        return getattr(below, "arm" + mark).palm is not None and found["arm" + mark].hand is None
     return False
 
 

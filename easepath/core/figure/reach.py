@@ -10,7 +10,9 @@ STRAIGHTEST = 0.9995
 """The share of its full length to which a limb is stretched for a target out of reach."""
 
 
-def two_bones(root: Vec, target: Vec, upper: float, lower: float, toward: Vec, hinge: int) -> tuple[Frame, Frame, float]:
+def two_bones(
+    root: Vec, target: Vec, upper: float, lower: float, toward: Vec, hinge: int
+) -> tuple[Frame, Frame, float]:
     """The frames of the upper and the lower bone, and by how many centimetres the target is out of reach.
 
     `toward` is the way the middle joint points; `hinge` is +1 where it points ahead when bent (knee), −1 where it points

@@ -10,8 +10,8 @@ from easepath.core.figure.camera import Camera
 from easepath.core.figure.dressed import Piece, body_pieces
 from easepath.core.figure.hand_scene import HandScene
 from easepath.core.figure.motion import path_of
-from easepath.core.figure.props import SIZES, prop_pieces
 from easepath.core.figure.pose import laid_over, stance_pose
+from easepath.core.figure.props import SIZES, prop_pieces
 from easepath.core.figure.settle import Settled, settled
 from easepath.core.figure.skeleton import Skeleton
 from easepath.core.knowledge import models
@@ -74,7 +74,9 @@ def _bed_below(found: Skeleton, ground: float) -> Prop:
     xs = [point[0] for point in found.joints.values()]
     zs = [point[2] for point in found.joints.values()]
     at = ((min(xs) + max(xs)) / 2, ground, (min(zs) + max(zs)) / 2)
-    return Prop(kind="bed", at=at, size=(max(200.0, max(xs) - min(xs) + 40), -ground, max(90.0, max(zs) - min(zs) + 30)))
+    return Prop(
+        kind="bed", at=at, size=(max(200.0, max(xs) - min(xs) + 40), -ground, max(90.0, max(zs) - min(zs) + 30))
+    )
 
 
 def held(prop: Prop) -> bool:

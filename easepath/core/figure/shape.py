@@ -38,7 +38,9 @@ def trunk_eggs(found: Skeleton) -> dict[str, Egg]:
     up_low = middle(joints["low-top"], joints["up-mid"], 0.7)
     up_high = add(joints["up-top"], within(frames["up"], (0.5, -7.5, 0.0)))
     return {
-        "pelvis": Egg(add(joints["pelvis"], within(frames["pelvis"], (-0.8, 2.0, 0.0))), frames["pelvis"], body.PELVIS_SIZE),
+        "pelvis": Egg(
+            add(joints["pelvis"], within(frames["pelvis"], (-0.8, 2.0, 0.0))), frames["pelvis"], body.PELVIS_SIZE
+        ),
         "waist": Egg(joints["low-mid"], frames["low-half"], body.WAIST_SIZE),
         "ribs": Egg(up_low, frames["up-half"], body.RIBS_SIZE),
         "chest": Egg(up_high, frames["up"], body.CHEST_SIZE),

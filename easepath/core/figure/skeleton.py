@@ -189,7 +189,11 @@ LANDMARKS: Mapping[str, tuple[str, str, Vec]] = {
     "ear": ("head", "neck", (0.0, 0.0, 10.0)),
     "ear2": ("head", "neck", (0.0, 0.0, -10.0)),
     **{
-        name + mark: (joint + mark, frame if frame == "pelvis" else frame + mark, (offset[0], offset[1], offset[2] * sign))
+        name + mark: (
+            joint + mark,
+            frame if frame == "pelvis" else frame + mark,
+            (offset[0], offset[1], offset[2] * sign),
+        )
         for mark, sign in SIDES
         for name, joint, frame, offset in (
             ("thigh", "hip", "thigh", (0.0, -22.0, 0.0)),

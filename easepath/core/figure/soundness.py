@@ -59,7 +59,9 @@ def _limits(body: Skeleton) -> Iterator[str]:
             "hip flexion": flex, "hip abduction": out, "hip rotation": turn, "knee flexion": body.knee_angle(mark),
             "ankle dorsiflexion": body.ankle_angle(mark), "elbow": elbow,
         }  # fmt: skip
-        yield from (_beyond(name + mark, value, LIMITS[name]) for name, value in shown.items() if _past(value, LIMITS[name]))
+        yield from (
+            _beyond(name + mark, value, LIMITS[name]) for name, value in shown.items() if _past(value, LIMITS[name])
+        )
     for name, part in (("low back", "low"), ("upper back", "up"), ("neck", "neck")):
         value = body.spine_angles(part)[0]
         if _past(value, LIMITS[name]):

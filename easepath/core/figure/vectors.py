@@ -12,12 +12,12 @@ UPRIGHT: Frame = ((1.0, 0.0, 0.0), (0.0, 1.0, 0.0), (0.0, 0.0, 1.0))
 
 
 def add(a: Vec, b: Vec) -> Vec:
-    """a + b."""
+    """A + b."""
     return (a[0] + b[0], a[1] + b[1], a[2] + b[2])
 
 
 def sub(a: Vec, b: Vec) -> Vec:
-    """a − b."""
+    """A − b."""
     return (a[0] - b[0], a[1] - b[1], a[2] - b[2])
 
 

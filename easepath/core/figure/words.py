@@ -69,7 +69,9 @@ def _posture(scene: Scene, key: Settled, side: SideWord) -> str:
     if pelvis[0][1] < -0.7 and rests & {"front", "thigh"}:
         return "lying face down"
     if "seat" in rests or "hip2" in rests:
-        return {"floor": "sitting on the floor", "bed": "sitting on the bed's edge"}.get(scene.place, "sitting on a chair")
+        return {"floor": "sitting on the floor", "bed": "sitting on the bed's edge"}.get(
+            scene.place, "sitting on a chair"
+        )
     knees = [mark for mark in ("", "2") if rests & {"knee" + mark, "shin" + mark}]
     if len(knees) == 2:
         hands = rests & {"hand", "hand2", "elbow", "elbow2"}
@@ -91,9 +93,7 @@ def _legs(key: Settled, side: SideWord) -> list[str]:
     one, two = _leg(key, ""), _leg(key, "2")
     if one == two:
         return [f"both {_plural(one)}"] if one else []
-    return [
-        f"{_named(mark, side)} {words}" for mark, words in (("", one), ("2", two)) if words
-    ]
+    return [f"{_named(mark, side)} {words}" for mark, words in (("", one), ("2", two)) if words]
 
 
 def _plural(words: str) -> str:
@@ -169,7 +169,15 @@ def _arms(key: Settled, side: SideWord) -> list[str]:
 
 def _grip(grip: Grip, side: SideWord) -> str:
     curl = grip.curl or (0.0, 0.0, 0.0)
-    hand = "hand in a fist" if curl[0] > 45 else "fingers hooked" if curl[1] > 60 else "fingers spread" if (grip.spread or 0) > 8 else "hand open"
+    hand = (
+        "hand in a fist"
+        if curl[0] > 45
+        else "fingers hooked"
+        if curl[1] > 60
+        else "fingers spread"
+        if (grip.spread or 0) > 8
+        else "hand open"
+    )
     wrist = grip.wrist or 0
     bent = "wrist bent in" if wrist > 15 else "wrist bent back" if wrist < -15 else "wrist straight"
     if abs(grip.side or 0) > 12:

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
+import DrillPicture from '@/ui/DrillPicture.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
@@ -45,8 +46,10 @@ async function handOver(): Promise<void> {
     </div>
     <ol>
       <li v-for="drill in frame.sheet.drills" :key="drill.drill">
-        <strong>{{ drill.title }}</strong>
-        <span class="small quiet">{{ sidesWords(drill) }}</span>
+        <span class="seen">
+          <DrillPicture :drill="drill.drill" :side="drill.sides[0]?.side ?? drill.side" :place="drill.place" size="small" :alt="drill.sides[0]?.alt ?? ''" />
+          <span><strong>{{ drill.title }}</strong><br /><span class="small quiet">{{ sidesWords(drill) }}</span></span>
+        </span>
         <span v-for="change in drill.changed" :key="change" class="small clay">changed: {{ change }}</span>
       </li>
     </ol>
@@ -77,6 +80,7 @@ async function handOver(): Promise<void> {
 ol { list-style: none; counter-reset: n; margin: 0; padding: 0; }
 li { counter-increment: n; display: grid; border-top: 1px solid var(--line); padding: 0.4rem 0 0.4rem 1.5rem; position: relative; }
 li::before { content: counter(n); position: absolute; left: 0; color: var(--ink-2); font-size: 0.875rem; top: 0.45rem; }
+.seen { display: grid; grid-template-columns: 76px minmax(0, 1fr); gap: 0.5rem; align-items: center; line-height: 1.25; }
 .cautions { border-left: 3px solid var(--ink); padding-left: 0.6rem; }
 .empty { border: 1px dashed var(--line-strong); padding: 0.8rem; border-radius: 4px; }
 .scroll { flex: 1; min-height: 0; overflow-y: auto; display: flex; flex-direction: column; gap: 0.5rem; }

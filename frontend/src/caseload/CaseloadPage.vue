@@ -59,6 +59,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
     <header>
       <span class="brand">Ease Path</span>
       <span class="quiet">{{ session.me?.clinic }}</span>
+      <RouterLink class="to-library" to="/library">The drills</RouterLink>
       <span class="right small">
         {{ session.me?.name }}, {{ session.me?.role }}
         <button class="act plain" @click="session.signOut">Sign out</button>
@@ -122,6 +123,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
 header { display: flex; gap: 1rem; align-items: center; padding: 0 1.5rem; min-height: 54px; background: var(--card); border-bottom: 1px solid var(--line); }
 .brand { font-family: var(--serif); font-weight: 600; font-size: 1.15rem; color: var(--river); }
 .right { margin-left: auto; }
+.to-library { color: var(--river); min-height: 44px; display: grid; place-items: center; }
 main { max-width: 1120px; margin: 0 auto; padding: 1.5rem; }
 .head { display: flex; justify-content: space-between; align-items: end; gap: 1rem; }
 .filters { display: flex; gap: 0.3rem; flex-wrap: wrap; margin: 1rem 0 0.6rem; }

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref } from 'vue'
 import { homeClient, outcome, type HomeSchemas, type Problem } from '@/api/client'
 import { newId } from '@/ui/newId'
+import { motionOf } from '@/ui/pictures'
 import AfterSession from './AfterSession.vue'
 import MorningCard from './MorningCard.vue'
 import SessionPlayer from './SessionPlayer.vue'
@@ -18,12 +19,20 @@ const sentToday = ref(false)
 const outbox = useOutbox(token)
 const run = useRun(sheet, token)
 
+/** Ask for every picture at once, so that a session goes on without the network. */
+function keepPictures(found: HomeSchemas['HomeSheet']): void {
+  for (const drill of found.drills) {
+    for (const { side } of drill.sides) motionOf({ drill: drill.drill, side, place: drill.place }).catch(() => undefined)
+  }
+}
+
 async function load(): Promise<void> {
   const found = await outcome(homeClient.GET('/home/api/{token}/sheet', { params: { path: { token } } }))
   if (found.ok) {
     sheet.value = found.data
     localStorage.setItem(store, JSON.stringify(found.data))
     problem.value = null
+    keepPictures(found.data)
   } else if (found.problem.status === 0) {
     const kept = localStorage.getItem(store)
     sheet.value = kept ? (JSON.parse(kept) as HomeSchemas['HomeSheet']) : null

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { HomeSchemas } from '@/api/client'
+import MovingPicture from '@/ui/MovingPicture.vue'
 import TapeLine from '@/ui/TapeLine.vue'
 import DrillReport from './DrillReport.vue'
 import { beatAt } from './pace'
@@ -17,6 +18,10 @@ const side = computed(() => sideWords(stretch.value?.kind === 'side' ? stretch.v
 const left = computed(() => props.run.left.value)
 const minutesLeft = computed(() => Math.ceil((props.run.total.value - state.value.at) / 60))
 const doing = computed(() => drill.value?.sides.find((s) => s.side === stretch.value?.side) ?? drill.value?.sides[0])
+const pictured = computed(() => {
+  const shown = stretch.value?.kind === 'side' ? stretch.value.side : nextSide()
+  return drill.value?.sides.find((s) => s.side === shown) ?? drill.value?.sides[0]
+})
 const dose = computed(() => doing.value?.words)
 const beat = computed(() => {
   const now = stretch.value
@@ -51,6 +56,7 @@ const now = computed(() => {
       </p>
       <h1>{{ drill?.title ?? now[0] }}</h1>
       <p v-if="side" class="side">{{ side }}</p>
+      <MovingPicture v-if="drill && pictured" class="film" :drill="drill.drill" :side="pictured.side" :place="drill.place" :alt="pictured.alt ?? drill.title" />
       <div class="count" role="timer" aria-live="off">
         <span class="number">{{ beat?.left ?? left }}</span>
         <span v-if="beat"><strong class="beat">{{ beat.word }}</strong>{{ beat.of > 1 ? ` ${beat.number} of ${beat.of}` : '' }}<br /><span class="quiet">{{ dose }} · {{ left }} {{ now[1] }}</span></span>
@@ -81,6 +87,7 @@ const now = computed(() => {
 .player { display: flex; flex-direction: column; gap: 0.7rem; flex: 1; }
 .top { display: flex; justify-content: space-between; }
 h1 { font-size: 1.6rem; }
+.film { width: 100%; max-width: 300px; align-self: center; }
 .side { background: var(--river); color: #fff; font-weight: 600; font-size: 1.15rem; padding: 0.3rem 0.8rem; border-radius: 4px; width: max-content; letter-spacing: 0.02em; }
 .count { display: grid; grid-template-columns: auto 1fr; gap: 1rem; align-items: center; }
 .number { font-size: 4.6rem; font-weight: 600; line-height: 1; min-width: 7rem; }

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
+import DrillPicture from '@/ui/DrillPicture.vue'
+import MovingPicture from '@/ui/MovingPicture.vue'
 import PainStrip from '@/ui/PainStrip.vue'
 import { shortDate } from '@/ui/dates'
 import TapeLine from '@/ui/TapeLine.vue'
@@ -29,12 +31,14 @@ const opened = ref<string | null>(null)
         <li v-for="(drill, n) in sheet.drills" :key="drill.drill" :class="{ paused: drill.paused }">
           <button type="button" :aria-expanded="opened === drill.drill" @click="opened = opened === drill.drill ? null : drill.drill">
             <span class="n">{{ n + 1 }}</span>
+            <DrillPicture class="thumb" :drill="drill.drill" :side="drill.sides[0]?.side ?? 'both'" :place="drill.place" size="small" :alt="drill.sides[0]?.alt ?? ''" eager />
             <span><strong>{{ drill.title }}</strong><br />
               <span v-if="drill.paused" class="clay">paused: leave it out until the clinic has talked with you</span>
               <span v-else class="quiet">{{ sidesWords(drill) }}</span>
             </span>
           </button>
           <div v-if="opened === drill.drill" class="more">
+            <MovingPicture v-for="one in drill.sides" :key="one.side" :drill="drill.drill" :side="one.side" :place="drill.place" :alt="one.alt ?? drill.title" />
             <p v-for="line in drill.do" :key="line">{{ line }}</p>
             <p><strong>You should feel:</strong> {{ drill.feel }}</p>
             <p v-if="drill.easier"><strong>Too hard:</strong> {{ drill.easier }}</p>
@@ -62,7 +66,7 @@ const opened = ref<string | null>(null)
 .sheet { display: grid; gap: 0.8rem; }
 ol { list-style: none; margin: 0; padding: 0; }
 li { border-top: 1px solid var(--line); }
-li button { display: grid; grid-template-columns: 1.8rem 1fr; width: 100%; text-align: left; border: 0; background: none; font: inherit; padding: 0.6rem 0; cursor: pointer; min-height: 56px; }
+li button { display: grid; grid-template-columns: 1.8rem 96px 1fr; gap: 0.4rem; align-items: center; width: 100%; text-align: left; border: 0; background: none; font: inherit; padding: 0.6rem 0; cursor: pointer; min-height: 56px; }
 .n { font-weight: 600; color: var(--river); }
 .more { display: grid; gap: 0.4rem; padding: 0 0 0.8rem 1.8rem; }
 .paused strong { text-decoration: line-through; }

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome } from '@/api/client'
 import { unwrap } from '@/app/useVisit'
 import { shortDate } from '@/ui/dates'
+import DrillPicture from '@/ui/DrillPicture.vue'
 import PrintChoices from './PrintChoices.vue'
 import TapeLine from '@/ui/TapeLine.vue'
 import { sided, sidesWords } from '@/ui/sides'
@@ -16,6 +17,11 @@ const { data: sheet, isError } = useQuery({
   queryKey: ['sheet', version],
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/versions/{version}/sheet', { params: { path: { version } } }))),
 })
+const positions = (sides: { side: string; alt?: string }[]) => {
+  const [one, two] = sides
+  if (!one) return []
+  return two ? [{ ...one, pose: 'end' }, { ...two, pose: 'end' }] : [{ ...one, pose: 'start' }, { ...one, pose: 'end' }]
+}
 const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
 </script>
 
@@ -39,6 +45,7 @@ const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
           <h2><span class="n">{{ n + 1 }}</span> {{ drill.title }}</h2>
           <p class="dose"><strong>{{ sidesWords(drill) }}</strong> · {{ drill.per_day > 1 ? `${drill.per_day} times a day` : 'once a day' }}, {{ drill.days_per_week }} days a week · {{ drill.place === 'stand' ? 'standing' : `on the ${drill.place}` }}</p>
           <div class="cols">
+            <div class="pictures"><DrillPicture v-for="one in positions(drill.sides)" :key="one.side + one.pose" :drill="drill.drill" :side="one.side" :pose="one.pose" :place="drill.place" look="print" size="small" :alt="one.pose === 'start' ? 'Start' : (one.alt ?? '')" eager /></div>
             <div><p v-for="line in drill.do" :key="line">{{ line }}</p><p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p></div>
             <div class="small">
               <p><strong>You should feel:</strong> {{ drill.feel }}</p>
@@ -75,7 +82,8 @@ ol { list-style: none; margin: 0; padding: 0; }
 li { border-top: 1px solid var(--line-strong); padding: 0.5rem 0; break-inside: avoid; }
 h2 { font-size: 1.1rem; }
 .n { display: inline-block; min-width: 1.3rem; }
-.cols { display: grid; grid-template-columns: 1.1fr 1fr; gap: 1rem; margin: 0.2rem 0; }
+.pictures { display: grid; grid-template-columns: 1fr 1fr; gap: 4px; align-content: start; }
+.cols { display: grid; grid-template-columns: 1.15fr 1fr 1fr; gap: 1rem; margin: 0.2rem 0; }
 .stop { border-left: 4px solid var(--clay); padding-left: 0.5rem; font-size: 0.92rem; }
 .changed { color: var(--clay-dark); }
 table { border-collapse: collapse; width: 100%; break-inside: avoid; }

@@ -84,6 +84,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/library/drills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Drills
+         * @description Every drill of the library, in the order of the phases.
+         */
+        get: operations["read_drills"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/drills/{drill}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Drill
+         * @description One drill whole: its wording, doses, loads and neighbours on the ladder.
+         */
+        get: operations["read_drill"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/library/options": {
         parameters: {
             query?: never;
@@ -119,6 +159,46 @@ export interface paths {
          * @description Take an override back.
          */
         delete: operations["withdraw_override"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{drill}/{side}/motion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Motion
+         * @description A drill's moving picture: its steps, the beats at the drill's tempo, and what it shows in words.
+         */
+        get: operations["read_motion"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{drill}/{side}/{pose}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Picture
+         * @description A drill's picture as SVG: position start, end or one between; size small, medium or large; style screen or print.
+         */
+        get: operations["read_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -739,6 +819,20 @@ export interface components {
             word: string;
         };
         /**
+         * BeatOut
+         * @description From one step to another in so many seconds; `held` is the length of the hold it stands for.
+         */
+        BeatOut: {
+            /** Held */
+            held: number | null;
+            /** Seconds */
+            seconds: number;
+            /** Start */
+            start: number;
+            /** Stop */
+            stop: number;
+        };
+        /**
          * BreakDrill
          * @description One drill of a break at work.
          */
@@ -1069,6 +1163,8 @@ export interface components {
          * @description One drill of the draft and what may be chosen about it.
          */
         DraftDrillOut: {
+            /** Alt */
+            alt: string;
             /** Days Per Week */
             days_per_week: number;
             /** Drill */
@@ -1137,6 +1233,34 @@ export interface components {
             version: number;
         };
         /**
+         * DrillCard
+         * @description A drill in the list of the library.
+         */
+        DrillCard: {
+            /** Alt */
+            alt: string;
+            /** Auto */
+            auto: boolean;
+            /** Equip */
+            equip: string[];
+            /** Felt */
+            felt: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string[];
+            /** One Sided */
+            one_sided: boolean;
+            /** Phase */
+            phase: string;
+            /** Places */
+            places: string[];
+            /** Title */
+            title: string;
+        };
+        /**
          * DrillDoneIn
          * @description One drill of a session.
          */
@@ -1169,6 +1293,35 @@ export interface components {
              * @enum {string}
              */
             symptom: "" | "none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way";
+        };
+        /**
+         * DrillPage
+         * @description One drill whole.
+         */
+        DrillPage: {
+            card: components["schemas"]["DrillCard"];
+            /** Do */
+            do: string[];
+            /** Easier */
+            easier: string;
+            /** Feel */
+            feel: string;
+            /** Ladder */
+            ladder: components["schemas"]["Named"][];
+            /** Loads */
+            loads: components["schemas"]["LoadOut"][];
+            /** Methods */
+            methods: components["schemas"]["MethodWords"][];
+            /** Note */
+            note: string;
+            /** Poses */
+            poses: string[];
+            /** Requires */
+            requires: string[];
+            /** Stop */
+            stop: string[];
+            /** Unseen */
+            unseen: string[];
         };
         /**
          * DrillResponse
@@ -1619,6 +1772,18 @@ export interface components {
             link: string;
         };
         /**
+         * LoadOut
+         * @description What a drill does to the body, on the drilled side or on the other.
+         */
+        LoadOut: {
+            /** Exposure */
+            exposure: string;
+            /** Means */
+            means: string;
+            /** Other Side */
+            other_side: boolean;
+        };
+        /**
          * MatchOut
          * @description The Match step.
          */
@@ -1730,6 +1895,18 @@ export interface components {
             words: string;
         };
         /**
+         * MethodWords
+         * @description A way of doing a drill, with its dose from the start to the top.
+         */
+        MethodWords: {
+            /** Name */
+            name: string;
+            /** Start */
+            start: string;
+            /** Top */
+            top: string;
+        };
+        /**
          * MissingOut
          * @description What a gate still misses; a word can be confirmed by a clinician.
          */
@@ -1764,6 +1941,26 @@ export interface components {
              * @enum {string}
              */
             unusual: "none" | "training" | "work" | "travel" | "poor-sleep" | "other";
+        };
+        /**
+         * Motion
+         * @description The steps of a movement as the insides of an SVG, and how to play them.
+         */
+        Motion: {
+            /** Alt */
+            alt: string;
+            /** Beats */
+            beats: components["schemas"]["BeatOut"][];
+            /** Dose */
+            dose: string;
+            /** Moves */
+            moves: string;
+            /** Positions */
+            positions: string[];
+            /** Steps */
+            steps: string[];
+            /** Viewbox */
+            viewbox: string;
         };
         /**
          * Named
@@ -2137,6 +2334,8 @@ export interface components {
          * @description A ranked drill with its four parts.
          */
         RankedDrill: {
+            /** Alt */
+            alt: string;
             /** Burden */
             burden: number;
             /** Drill */
@@ -2636,6 +2835,11 @@ export interface components {
          * @description One side of a drill: its dose in parts and in words, and its seconds.
          */
         SideDoseOut: {
+            /**
+             * Alt
+             * @default
+             */
+            alt: string;
             /** Dose */
             dose: {
                 [key: string]: number | number[];
@@ -3280,6 +3484,57 @@ export interface operations {
             };
         };
     };
+    read_drills: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillCard"][];
+                };
+            };
+        };
+    };
+    read_drill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_options: {
         parameters: {
             query?: never;
@@ -3318,6 +3573,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OverrideOut"];
+                };
+            };
+        };
+    };
+    read_motion: {
+        parameters: {
+            query?: {
+                place?: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand") | null;
+            };
+            header?: never;
+            path: {
+                drill: string;
+                side: "left" | "right" | "both";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Motion"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_picture: {
+        parameters: {
+            query?: {
+                place?: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand") | null;
+                size?: string;
+                style?: string;
+            };
+            header?: never;
+            path: {
+                drill: string;
+                side: "left" | "right" | "both";
+                pose: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

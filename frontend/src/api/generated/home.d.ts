@@ -361,6 +361,11 @@ export interface components {
          * @description One side of a drill: its dose in parts and in words, and its seconds.
          */
         SideDoseOut: {
+            /**
+             * Alt
+             * @default
+             */
+            alt: string;
             /** Dose */
             dose: {
                 [key: string]: number | number[];

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { needWords } from '@/app/options'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
+import MovingPicture from '@/ui/MovingPicture.vue'
 import VerdictMark from '@/ui/VerdictMark.vue'
 import { sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
@@ -42,6 +43,7 @@ function onKey(event: KeyboardEvent): void {
       <VerdictMark :verdict="drill.verdict" />
     </div>
     <div v-if="open && may" class="panel">
+      <MovingPicture class="film" :drill="drill.drill" :side="drill.words[0]?.side ?? drill.side" :place="drill.place" :alt="drill.alt" />
       <div class="dose" role="group" :aria-label="`Dose of ${drill.title}`">
         <button type="button" class="act" :disabled="!lighter" @click="lighter && emit('alter', { step: lighter.step })">step back<span class="small">{{ lighter?.words ?? 'this is the lightest' }}</span></button>
         <p><strong>{{ drill.steps[at]?.words }}</strong><br /><span class="small quiet">{{ drill.step < 0 ? 'eased below the start' : drill.step === 0 ? 'the start dose' : `step ${drill.step} of ${drill.steps.length - 2}` }}</span></p>
@@ -67,14 +69,17 @@ li.open { background: var(--card); box-shadow: -4px 0 0 var(--river); }
   .line { grid-template-columns: 44px 1.4rem minmax(0, 1fr); }
   .time { grid-column: 3; }
   .line > :last-child { grid-column: 3; }
-  .panel { padding-left: 0.5rem; }
+  .panel { padding-left: 0.5rem !important; grid-template-columns: 1fr !important; }
+  .film { grid-column: 1 !important; grid-row: auto !important; max-width: 260px; }
   .dose { grid-template-columns: 1fr !important; }
 }
 .grip { width: 44px; height: 44px; border: 0; background: none; color: var(--river); cursor: ns-resize; }
 .grip:disabled { visibility: hidden; }
 .number { color: var(--ink-2); font-weight: 600; }
 .name { display: grid; text-align: left; border: 0; background: none; font: inherit; color: inherit; padding: 0.25rem 0; min-height: 44px; cursor: pointer; line-height: 1.25; }
-.panel { display: grid; gap: 0.5rem; padding: 0.3rem 0.5rem 0.8rem 3.9rem; }
+.film { grid-column: 2; grid-row: 1 / span 4; width: 100%; }
+.panel > :not(.film) { grid-column: 1; }
+.panel { display: grid; grid-template-columns: minmax(0, 1fr) 210px; align-content: start; gap: 0.5rem; padding: 0.3rem 0.5rem 0.8rem 3.9rem; }
 .dose { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 0.5rem; align-items: stretch; }
 .dose .act { display: grid; padding: 0.3rem 0.6rem; line-height: 1.2; }
 .dose .act .small { font-weight: 400; }

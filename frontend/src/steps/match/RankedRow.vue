@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
+import DrillPicture from '@/ui/DrillPicture.vue'
 import VerdictMark from '@/ui/VerdictMark.vue'
 import { sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
@@ -36,6 +37,7 @@ function bar(): void {
       <input type="checkbox" :checked="!!ticked" :disabled="!may" @change="emit('tick')" />
       <span class="visually-hidden">keep {{ drill.title }}</span>
     </label>
+    <DrillPicture class="look" :drill="drill.drill" :side="ticked && ticked.side !== 'both' ? ticked.side : drill.side" :place="drill.place" size="small" :alt="drill.alt" />
     <div class="main">
       <p><strong>{{ drill.title }}</strong> <span class="small quiet">{{ drill.name === drill.title ? '' : `${drill.name} · ` }}{{ drill.phase }}<template v-if="drill.side !== 'both'"> · {{ drill.side }}</template> · {{ place }}<template v-if="pinned"> · <b class="pinned">pinned</b></template></span></p>
       <p v-if="line" class="small">{{ sidesWords(line) }} · {{ minutesWords(line.seconds) }}</p>
@@ -60,7 +62,7 @@ function bar(): void {
 </template>
 
 <style scoped>
-li { display: grid; grid-template-columns: 44px minmax(0, 1fr) 200px 84px 96px; gap: 0.5rem; align-items: center; border-top: 1px solid var(--line); padding: 0.25rem 0; }
+li { display: grid; grid-template-columns: 44px 92px minmax(0, 1fr) 200px 84px 96px; gap: 0.5rem; align-items: center; border-top: 1px solid var(--line); padding: 0.25rem 0; }
 li.kept { background: var(--card); box-shadow: -4px 0 0 var(--river); }
 .tick { display: grid; place-items: center; min-height: 44px; cursor: pointer; }
 .tick input { width: 24px; height: 24px; accent-color: var(--river); }
@@ -72,6 +74,6 @@ li.kept { background: var(--card); box-shadow: -4px 0 0 var(--river); }
 .why .small { color: var(--river); text-decoration: underline; }
 .own { display: flex; }
 .own button { min-height: 44px; min-width: 44px; border: 0; background: none; font: inherit; font-size: 0.875rem; color: var(--river); text-decoration: underline; cursor: pointer; }
-@media (max-width: 700px) { li { grid-template-columns: 44px minmax(0, 1fr) 84px !important; } .own { grid-column: 2 / -1; } }
-@media (max-width: 1000px) { li { grid-template-columns: 44px minmax(0, 1fr) 84px 96px; } li > :nth-child(3) { display: none; } }
+@media (max-width: 700px) { li { grid-template-columns: 44px minmax(0, 1fr) 84px !important; } .look { grid-column: 2; width: 120px; } .main { grid-column: 2; } .own { grid-column: 2 / -1; } }
+@media (max-width: 1000px) { li { grid-template-columns: 44px 92px minmax(0, 1fr) 84px 96px; } li > :nth-child(4) { display: none; } }
 </style>

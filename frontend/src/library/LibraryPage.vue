@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { clinic, outcome } from '@/api/client'
+import { needWords } from '@/app/options'
+import { unwrap } from '@/app/useVisit'
+import DrillPicture from '@/ui/DrillPicture.vue'
+import DrillSheet from './DrillSheet.vue'
+
+/** Every drill with its picture: found by words, phase and place, opened beside the list. */
+const PAGE = 40
+const PLACES = ['floor', 'bed', 'chair', 'desk', 'wall', 'stand'] as const
+const PHASES = ['settle', 'release', 'mobilise', 'lengthen', 'activate', 'strengthen', 'integrate'] as const
+const route = useRoute()
+const router = useRouter()
+const search = ref('')
+const phase = ref('')
+const place = ref('')
+const side = ref<'left' | 'right'>('right')
+const most = ref(PAGE)
+const { data, isError, refetch } = useQuery({
+  queryKey: ['drills'],
+  staleTime: Infinity,
+  queryFn: async () => unwrap(await outcome(clinic.GET('/api/library/drills'))),
+})
+const opened = computed(() => (typeof route.params.drill === 'string' ? route.params.drill : ''))
+const found = computed(() => {
+  const words = search.value.trim().toLowerCase().split(/\s+/).filter(Boolean)
+  return (data.value ?? []).filter((one) => {
+    const text = [one.title, one.name, one.felt, ...one.needs.map(needWords)].join(' ').toLowerCase()
+    return (!phase.value || one.phase === phase.value) && (!place.value || one.places.includes(place.value)) && words.every((word) => text.includes(word))
+  })
+})
+const shown = computed(() => found.value.slice(0, most.value))
+watch([search, phase, place], () => { most.value = PAGE })
+const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
+</script>
+
+<template>
+  <div class="page">
+    <header>
+      <RouterLink class="brand" to="/">Ease Path</RouterLink>
+      <RouterLink to="/" class="back">Caseload</RouterLink>
+    </header>
+    <main :class="{ beside: opened }">
+      <section class="list" aria-label="Drills">
+        <h1>The drills</h1>
+        <div class="filters">
+          <input v-model="search" type="search" placeholder="name, need or where it is felt" aria-label="Find by name, need or where it is felt" />
+          <label>phase <select v-model="phase"><option value="">any</option><option v-for="p in PHASES" :key="p" :value="p">{{ p }}</option></select></label>
+          <label>where <select v-model="place"><option value="">anywhere</option><option v-for="p in PLACES" :key="p" :value="p">{{ p === 'stand' ? 'standing' : p }}</option></select></label>
+          <label>side drawn <select v-model="side"><option value="left">left</option><option value="right">right</option></select></label>
+        </div>
+        <p v-if="isError" class="stop-box">The drills could not be read. <button class="act" @click="refetch()">Try again</button></p>
+        <p v-if="data" class="small quiet" role="status">{{ found.length === 1 ? '1 drill' : `${found.length} drills` }}</p>
+        <ul>
+          <li v-for="one in shown" :key="one.id" :class="{ open: one.id === opened }">
+            <button type="button" :aria-expanded="one.id === opened" @click="open(one.id === opened ? '' : one.id)">
+              <DrillPicture :drill="one.id" :side="one.one_sided ? side : 'both'" size="small" alt="" />
+              <strong>{{ one.title }}</strong>
+              <span class="small quiet">{{ one.phase }}{{ one.auto ? '' : ' · picked by hand only' }}</span>
+            </button>
+          </li>
+        </ul>
+        <p v-if="data && !found.length" class="quiet empty">No drill fits these words here. Take a filter off, or search for the need, for example “lengthen”.</p>
+        <button v-if="found.length > shown.length" class="act" @click="most += PAGE">Show {{ Math.min(PAGE, found.length - shown.length) }} more of {{ found.length }}</button>
+      </section>
+      <DrillSheet v-if="opened" :key="opened" :drill="opened" :side="side" @close="open('')" @open="open" />
+    </main>
+  </div>
+</template>
+
+<style scoped>
+header { display: flex; gap: 1.5rem; align-items: center; padding: 0 1.5rem; min-height: 54px; background: var(--card); border-bottom: 1px solid var(--line); }
+.brand { font-family: var(--serif); font-weight: 600; font-size: 1.15rem; color: var(--river); text-decoration: none; }
+.back { color: var(--river); min-height: 44px; display: grid; place-items: center; }
+main { display: grid; gap: 1.5rem; padding: 1rem 1.5rem; max-width: 1400px; margin: 0 auto; }
+main.beside { grid-template-columns: minmax(0, 1fr) 420px; align-items: start; }
+.filters { display: flex; flex-wrap: wrap; gap: 0.6rem; align-items: center; margin: 0.4rem 0; }
+.filters input { min-height: 44px; flex: 1 1 15rem; max-width: 24rem; font: inherit; padding: 0 0.6rem; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); }
+select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.4rem; }
+ul { list-style: none; margin: 0 0 1rem; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(170px, 1fr)); gap: 0.8rem; }
+li button { display: grid; width: 100%; height: 100%; align-content: start; text-align: left; font: inherit; color: inherit; background: var(--card); border: 1px solid var(--line); border-radius: 4px; padding: 0 0.6rem 0.5rem; cursor: pointer; line-height: 1.25; }
+li button:hover { border-color: var(--river); }
+li.open button { border-color: var(--river); box-shadow: inset 0 -4px 0 var(--river); }
+li strong { font-weight: 600; }
+.empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
+@media (max-width: 1000px) { main.beside { grid-template-columns: 1fr; } main.beside > :last-child { order: -1; } }
+@media (max-width: 500px) { main { padding: 0.8rem; } ul { grid-template-columns: 1fr 1fr; } }
+</style>

@@ -1,0 +1,29 @@
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { motionOf, pictureUrl, stepAt } from './pictures'
+
+describe('the address of a picture', () => {
+  it.each([
+    [{ drill: 'half-kneel', side: 'left' }, '/api/pictures/half-kneel/left/end.svg'],
+    [{ drill: 'half-kneel', side: 'right', pose: 'start', place: 'bed', size: 'small' as const }, '/api/pictures/half-kneel/right/start.svg?place=bed&size=small'],
+  ])('%o', (wanted, url) => expect(pictureUrl(wanted)).toBe(url))
+})
+
+describe('the step shown', () => {
+  const motion = { beats: [{ start: 0, stop: 6, seconds: 2, held: null }, { start: 6, stop: 6, seconds: 3, held: 30 }, { start: 6, stop: 0, seconds: 2, held: null }] }
+  it.each([
+    [0, 0, null], [1, 3, null], [2.5, 6, 30], [4.9, 6, 30], [6, 3, null], [7, 0, null], [8, 3, null],
+  ])('after %d s it is step %d', (seconds, step, held) => expect(stepAt(motion, seconds)).toEqual({ step, held }))
+})
+
+describe('asking for a moving picture', () => {
+  afterEach(() => vi.unstubAllGlobals())
+  it('asks once, and again after a failure', async () => {
+    const answers = [new Response('', { status: 503 }), Response.json({ steps: [], beats: [] })]
+    const asked = vi.fn(() => Promise.resolve(answers.shift()!))
+    vi.stubGlobal('fetch', asked)
+    await expect(motionOf({ drill: 'a', side: 'both' })).rejects.toThrow('503')
+    await motionOf({ drill: 'a', side: 'both' })
+    await motionOf({ drill: 'a', side: 'both' })
+    expect(asked).toHaveBeenCalledTimes(2)
+  })
+})
