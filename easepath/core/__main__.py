@@ -43,9 +43,8 @@ def main(arguments: list[str] | None = None) -> int:
             print("\n".join(str(fault) for fault in faults), file=sys.stderr)
             print(f"{len(faults)} faults in the pictures", file=sys.stderr)
             return BAD
-        print(
-            f"knowledge {library.version}: {len(library.drills)} drills, {len(library.conditions)} conditions, pictures included, sound"
-        )
+        counted = f"{len(library.drills)} drills, {len(library.conditions)} conditions"
+        print(f"knowledge {library.version}: {counted}, pictures included, sound")
         return OK
     if options.command == "explain":
         return _explain(library, options.path, options.drill, options.side)

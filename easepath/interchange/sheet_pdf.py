@@ -44,7 +44,11 @@ def sheet_context(sheet: dict[str, Any], *, paper: Paper, large: bool, link: str
     """What the template reads: the sheet with its tape, words for places and sides, the grid, the code of the link."""
     drills = [
         {
-            **drill, "number": n + 1, "where": PLACES[drill["place"]], "how": _how(drill), "dose": _dose(drill),
+            **drill,
+            "number": n + 1,
+            "where": PLACES[drill["place"]],
+            "how": _how(drill),
+            "dose": _dose(drill),
             "pictures": _pictures(drill),
         }
         for n, drill in enumerate(sheet["drills"])

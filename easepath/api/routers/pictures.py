@@ -35,7 +35,7 @@ def read_picture(
     size: str = "medium",
     style: str = "screen",
 ) -> HttpResponse:
-    """A drill's picture as SVG: position start, end or one between; size small, medium or large; style screen or print."""
+    """A drill's picture as SVG: position start, end or one between; size small to large; style screen or print."""
     wanted = Wanted(drill=drill, side=side, pose=pose, place=place, size=size, style=style)
     tag = f'"{shipped_library().version}-{"-".join(map(str, astuple(wanted)))}"'
     if request.headers.get("If-None-Match") == tag:

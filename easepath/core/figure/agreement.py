@@ -61,7 +61,7 @@ def _knee(key: Settled, mark: str) -> float:
 
 
 def _straight_leg(key: Settled, mark: str) -> float:
-    """Hip flexion left when the knee's bend is taken off: what lengthens the hamstring; led far out, the adductors first."""
+    """Hip flexion less the knee's bend, which lengthens the hamstring; led far out, the adductors come first."""
     left = _hip(key, mark) - max(0.0, _knee(key, mark))
     return min(left, 77.0) if _abduction(key, mark) > 45 else left
 
@@ -113,6 +113,9 @@ RULES = (
     Rule("head-below-heart", _head_low, 1, 14, whole=True),
 )
 """Thresholds as the exposures word them ("past about 100 degrees"), with a little room where the words leave it."""
+
+
+LOADED_KNEE = Rule("knee-flexion-deep-loaded", _knee, 85, 112)
 
 
 def disagreements(scene: Scene | HandScene) -> list[str]:
@@ -224,18 +227,19 @@ def _posture(key: Settled) -> str:
     return "up"
 
 
+def _wrist(key: Settled, mark: str) -> float:
+    """Extension of a wrist that carries, degrees."""
+    frames = key.body.frames
+    return angle_between(frames["hand" + mark][1], frames["forearm" + mark][1]) if _rests(key, "hand", mark) else 0.0
+
+
 REQUIRED: dict[str, tuple[Value, float]] = {
     "knee-flexion": (_knee, 45),
     "knee-flexion-hip-extended": (lambda k, m: _knee(k, m) if _hip(k, m) < 20 else 0.0, 45),
     "hip-flexion": (_hip, 30),
     "hip-external-rotation": (_rotation, 75),
     "hip-internal-rotation": (lambda k, m: -_rotation(k, m), 75),
-    "wrist-extension": (
-        lambda k, m: (
-            angle_between(k.body.frames["hand" + m][1], k.body.frames["forearm" + m][1]) if _rests(k, "hand", m) else 0
-        ),
-        45,
-    ),
+    "wrist-extension": (_wrist, 45),
 }
 """Movement -> how a position shows it, and how far beyond the required range a picture may go, degrees."""
 SHORT = 6.0

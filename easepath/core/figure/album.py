@@ -8,10 +8,11 @@ from typing import Any
 
 from easepath.core.dose.words import dose_words
 from easepath.core.errors import UnknownIdError
+from easepath.core.figure.frame import STROKES, WIDTH, Look, trimmed
 from easepath.core.figure.hand_scene import HandScene
 from easepath.core.figure.motion import beats_of
 from easepath.core.figure.palette import STYLES
-from easepath.core.figure.picture import HEIGHT, STROKES, WIDTH, Look, flipbook, picture
+from easepath.core.figure.picture import flipbook, picture
 from easepath.core.figure.scene import Scene, scene_of
 from easepath.core.figure.words import alternative, movement
 from easepath.core.knowledge.library import Library
@@ -66,7 +67,7 @@ class Album:
         return scene, pose, side
 
     def _svg(self, wanted: Wanted) -> str:
-        """The picture; raises UnknownIdError for what it does not know. A one-sided drill without a side shows the right."""
+        """The picture, of a one-sided drill without a side the right one; raises UnknownIdError for unknown words."""
         scene, pose, side = self._checked(wanted)
         return picture(scene, pose, Look(side, wanted.size, wanted.style))
 
@@ -76,12 +77,13 @@ class Album:
         return alternative(scene, pose, side)
 
     def motion(self, wanted: Wanted) -> dict[str, Any]:
-        """The moving picture as plain data: its steps as SVG insides, the beats that lead through them, and the words."""
+        """The moving picture as plain data: its steps as SVG insides, the beats that lead through them, its words."""
         scene, _, side = self._checked(wanted)
-        steps = flipbook(scene, Look(side, wanted.size, wanted.style))
+        look = Look(side, wanted.size, wanted.style)
+        steps, (top, height) = flipbook(scene, look), trimmed(scene, look)
         beats = beats_of(scene.drill, len(steps))
         return {
-            "viewbox": f"0 0 {WIDTH:.0f} {HEIGHT:.0f}",
+            "viewbox": f"0 {top:.0f} {WIDTH:.0f} {height:.0f}",
             "steps": steps,
             "beats": [beat.as_data() for beat in beats],
             "positions": list(scene.names),

@@ -1,7 +1,7 @@
 """The one body all pictures share: lengths, thicknesses and weights of its parts.
 
 Lengths and radii in centimetres, of an adult of about 170 cm; rounded from the usual segment proportions of stature
-(thigh and shank a quarter each, trunk about three tenths). Weights are shares of body weight as segment tables give them.
+(thigh and shank a quarter each, trunk about three tenths). Weights are shares of body weight from segment tables.
 """
 
 from __future__ import annotations

@@ -29,20 +29,21 @@ VIEWS: dict[str, tuple[float, float]] = {
 
 @dataclass(frozen=True)
 class Camera:
-    """Orthographic: right and up on the picture, and toward the eye. `mirror` shows the left side drilled."""
+    """Orthographic: right and up on the picture, toward the eye; `mirror` shows the left side, `coarse` is for paper."""
 
     right: Vec
     up: Vec
     eye: Vec
     mirror: bool = False
+    coarse: bool = False
 
     @classmethod
-    def at(cls, view: str, *, mirror: bool = False) -> Camera:
+    def at(cls, view: str, *, mirror: bool = False, coarse: bool = False) -> Camera:
         """The camera of a named view; raises KeyError for a view it does not know."""
         around, above = (radians(angle) for angle in VIEWS[view])
         eye = (sin(around) * cos(above), sin(above), cos(around) * cos(above))
         right = (cos(around), 0.0, -sin(around))
-        return cls(right, cross(eye, right), eye, mirror)
+        return cls(right, cross(eye, right), eye, mirror, coarse)
 
     def flat(self, point: Vec) -> tuple[float, float]:
         """Right and down on the picture, centimetres."""

@@ -83,7 +83,8 @@ def _head(found: Skeleton, camera: Camera) -> Iterator[Piece]:
             )
         eye = (8.4, 1.4, 4.2 * side)
         if dot(unit((eye[0], 0.0, eye[2])), toward) > 0.15:
-            yield Piece(depth + 0.4, "ink", (hull(camera, Ball(add(egg.at, within(frame, eye)), 0.95)),), weight=0.0)
+            pupil = Ball(add(egg.at, within(frame, eye)), 0.95)
+            yield Piece(depth + 0.4, "ink", (hull(camera, pupil),), weight=0.0)
 
 
 HAIRLINE = (-0.62, 0.78, 0.0)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from typing import Any
 
 from easepath.core.figure.camera import Camera
 from easepath.core.figure.dressed import Piece
@@ -72,7 +73,7 @@ def _thumb(found: HandBody, grip: Grip) -> None:
 
 def between_grips(a: Grip, b: Grip, share: float) -> Grip:
     """The grip `share` of the way from a to b, angle by angle."""
-    found = {}
+    found: dict[str, Any] = {}
     for name in Grip.model_fields:
         one, two = getattr(a, name), getattr(b, name)
         if isinstance(one, tuple):

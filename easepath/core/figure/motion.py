@@ -1,8 +1,9 @@
-"""The way between two positions: every joint turns along its shortest way, hands, feet and the pinned part stay true."""
+"""The way between two positions: each joint turns along its shortest way; hands, feet and the pinned part stay."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 
 from easepath.core.figure import body
 from easepath.core.figure.reach import two_bones
@@ -132,14 +133,14 @@ def eased(share: float) -> float:
 def path_of(keys: list[Settled], steps: int) -> list[Skeleton]:
     """Bodies from the first key position to the last, `steps` between each two."""
     found = [keys[0].body]
-    for a, b in zip(keys, keys[1:], strict=False):
+    for a, b in pairwise(keys):
         found += [between(a, b, (k + 1) / steps) for k in range(steps)]
     return found
 
 
 @dataclass(frozen=True)
 class Beat:
-    """A stretch of the moving picture: from one step to another in so many seconds; `held` is the hold it stands for."""
+    """A stretch of the moving picture: from one step to another in so many seconds; `held` is the hold it means."""
 
     from_step: int
     to_step: int

@@ -12,7 +12,15 @@ from easepath.core.figure.shape import Ball, Egg
 from easepath.core.figure.vectors import Vec
 
 Spot = tuple[float, float]
-DIRECTIONS: tuple[Spot, ...] = tuple((cos(2 * pi * k / 30), -sin(2 * pi * k / 30)) for k in range(30))
+FINE, COARSE = 30, 10
+"""Corners of a rounded outline: on the screen, and on paper, where a picture is small and drawing it costs more."""
+
+
+def _ways(count: int) -> tuple[Spot, ...]:
+    return tuple((cos(2 * pi * k / count), -sin(2 * pi * k / count)) for k in range(count))
+
+
+DIRECTIONS = {count: _ways(count) for count in (FINE, COARSE)}
 
 
 class Sheet(NamedTuple):
@@ -104,7 +112,7 @@ def hull(camera: Camera, *solids: Egg | Ball) -> Area:
     """The outline of everything between some eggs and balls."""
     flats = [_flattened(camera, solid) for solid in solids]
     spots: list[Spot] = []
-    for dx, dy in DIRECTIONS:
+    for dx, dy in DIRECTIONS[COARSE if camera.coarse else FINE]:
         best, chosen = -1e9, (0.0, 0.0)
         for (cx, cy), sxx, sxy, syy in flats:
             px, py = sxx * dx + sxy * dy, sxy * dx + syy * dy

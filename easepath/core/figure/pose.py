@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from easepath.core.figure.skeleton import SIDED
 from easepath.core.knowledge import models
@@ -42,12 +42,11 @@ def laid_over(below: Pose, above: Pose) -> Pose:
     return Pose.model_construct(**found)
 
 
-def _left(part: str, below: Pose, found: dict[str, Leg | Arm]) -> bool:
+def _left(part: str, below: Pose, found: dict[str, Any]) -> bool:
     """Whether a hand or foot has left what it rested on: it had a place there, and now hangs free."""
     name, mark = part.removesuffix("2"), "2" if part.endswith("2") else ""
     if name in ("foot", "heel", "toes"):
-        was, now = getattr(below, "leg" + mark), found["leg" + mark]
-        return now.sole == "free" and was.sole != "free"
+        return found["leg" + mark].sole == "free" and getattr(below, "leg" + mark).sole != "free"
     if name == "hand":
         return getattr(below, "arm" + mark).palm is not None and found["arm" + mark].hand is None
     return False

@@ -15,8 +15,8 @@ def two_bones(
 ) -> tuple[Frame, Frame, float]:
     """The frames of the upper and the lower bone, and by how many centimetres the target is out of reach.
 
-    `toward` is the way the middle joint points; `hinge` is +1 where it points ahead when bent (knee), −1 where it points
-    back (elbow). Bones lie along minus the up-axis of their frame.
+    `toward` is the way the middle joint points; `hinge` is +1 where it points ahead when bent (knee), −1 where it
+    points back (elbow). Bones lie along minus the up-axis of their frame.
     """
     line = sub(target, root)
     far = length(line)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Any
 
 from easepath.core.figure.camera import Camera
 from easepath.core.figure.dressed import Piece, body_pieces
@@ -69,6 +70,11 @@ class Scene:
         return [f"{name}: {fault}" for name, key in zip(self.names, self.keys, strict=True) for fault in key.faults]
 
 
+AnyScene = Scene | HandScene
+AnyBody = Any
+"""A body or a hand: each scene draws its own."""
+
+
 def _bed_below(found: Skeleton, ground: float) -> Prop:
     """The bed a lying drill is done on, long and wide enough for the body."""
     xs = [point[0] for point in found.joints.values()]
@@ -87,7 +93,7 @@ def held(prop: Prop) -> bool:
 def scene_of(
     stances: Mapping[str, models.Stance], figure: models.Figure, drill: models.Drill, place: Place | None = None
 ) -> Scene | HandScene:
-    """The scene of a drill at a place, the first it lists where none is said; raises KeyError for a place it has not."""
+    """The scene of a drill at a place, its own where none is said; raises KeyError for one it has not."""
     home = home_place(stances, figure, drill)
     place = place or home
     if place not in drill.places:

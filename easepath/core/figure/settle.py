@@ -152,7 +152,7 @@ def _ankle_over(skeleton: Skeleton, mark: str, leg: Leg, target: Vec, sole: str)
 
 
 def _toward(skeleton: Skeleton, sign: int, bend: tuple[float, float, float] | None) -> Vec:
-    """Where the knee points when a pose does not say: ahead, and the further the trunk tips the more toward the head."""
+    """Where the knee points when a pose does not say: ahead, and the further the trunk tips the more headward."""
     if bend:
         return (bend[0], bend[1], bend[2] * sign)
     front, up, _ = skeleton.frames["pelvis"]

@@ -104,7 +104,7 @@ CONTACTS: dict[str, tuple[str, ...]] = {
 
 
 def reaches_to(found: Skeleton, part: str, way: Vec) -> float:
-    """How far the contact `part` reaches along a unit vector, centimetres from the origin; KeyError for no such part."""
+    """How far the contact `part` reaches along a unit vector, centimetres; KeyError for no such part."""
     names = CONTACTS[part]
     return max(_extent(solid, way) for name, solid in solids(found) if name in names)
 

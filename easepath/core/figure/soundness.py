@@ -16,7 +16,7 @@ from easepath.core.figure.skeleton import SIDES, Skeleton
 from easepath.core.figure.vectors import Vec, add, angle_between, length, middle, scale, sub
 
 SINK, TOUCH, MARGIN = 2.6, 3.2, 5.0
-"""Centimetres a solid may press into the ground, a contact may miss its surface, and the feet give beyond their balls."""
+"""Centimetres a solid may press into the ground, a contact miss its surface, and support reach beyond the solids."""
 LIMITS = {
     "hip flexion": (-32, 145), "hip abduction": (-36, 66), "hip rotation": (-105, 105), "knee flexion": (-4, 158),
     "ankle dorsiflexion": (-85, 45), "shoulder": (0, 185), "elbow": (-6, 158), "low back": (-38, 42),
@@ -24,7 +24,8 @@ LIMITS = {
 }  # fmt: skip
 """How far a joint goes in anyone, degrees; beyond it the numbers are a slip."""
 BONES = (
-    ("hip", "knee", b.THIGH), ("knee", "ankle", b.SHANK), ("shoulder", "elbow", b.UPPER_ARM), ("elbow", "wrist", b.FOREARM),
+    ("hip", "knee", b.THIGH), ("knee", "ankle", b.SHANK), ("shoulder", "elbow", b.UPPER_ARM),
+    ("elbow", "wrist", b.FOREARM),
 )  # fmt: skip
 
 

@@ -9,10 +9,7 @@ from easepath.core.figure.vectors import angle_between
 from easepath.core.knowledge.models.figure import Grip
 from easepath.core.vocabulary import SideWord
 
-ON = {
-    "floor": "on the floor", "bed": "on the bed", "chair": "on a chair", "desk": "at a desk", "wall": "at a wall",
-    "stand": "standing",
-}  # fmt: skip
+SEATS = {"floor": "sitting on the floor", "bed": "sitting on the bed's edge"}
 
 
 def other_side(side: SideWord) -> str:
@@ -57,7 +54,7 @@ def _named(mark: str, side: SideWord) -> str:
 
 
 def _posture(scene: Scene, key: Settled, side: SideWord) -> str:
-    rests = {part for part in key.pose.rests or {}}
+    rests = set(key.pose.rests or {})
     pelvis = key.body.frames["pelvis"]
     if "side" in rests and abs(pelvis[2][1]) <= 0.8:
         return f"lying half on the {_named('2' if pelvis[2][1] > 0 else '', side)} side"
@@ -81,8 +78,8 @@ def _posture(scene: Scene, key: Settled, side: SideWord) -> str:
     if knees:
         foot = "" if knees[0] else "2"
         ahead = f", {_named(foot, side)} foot in front" if rests & {"foot" + foot, "heel" + foot, "toes" + foot} else ""
-        hands = " with the hands down" if rests & {"hand", "hand2"} else ""
-        return f"kneeling on the {_named(knees[0], side)} knee{hands}{ahead}"
+        down = " with the hands down" if rests & {"hand", "hand2"} else ""
+        return f"kneeling on the {_named(knees[0], side)} knee{down}{ahead}"
     one = [mark for mark in ("", "2") if rests & {"foot" + mark, "toes" + mark, "heel" + mark}]
     if len(one) == 1:
         return f"standing on the {_named(one[0], side)} leg"
@@ -107,22 +104,28 @@ def _leg(key: Settled, mark: str) -> str:
     if flex > 0:
         flex = min(flex, angle_between(frames["thigh" + mark][1], frames["pelvis"][1]))
     knee = key.body.knee_angle(mark)
-    rests = key.pose.rests or {}
-    trunk = {"back", "shoulders", "seat"} & rests.keys()
-    stands = any(part + mark in rests for part in ("knee", "shin"))
     if knee > 112 and flex < 25:
         return "knee bent, heel toward the seat"
-    if knee < 25:
-        if out > 33:
-            return "leg straight out to the side"
-        if any(part + mark in rests for part in ("foot", "toes")) and not trunk:
-            return ""
-        if flex > 60:
-            return "leg raised straight" if "seat" not in rests else "leg straight ahead"
-        if flex < -8:
-            return "leg back, hip stretched in front"
-        return "leg raised, straight" if flex > 20 and {"back", "shoulders"} & rests.keys() else ""
-    if stands:
+    return _straight(key, mark, flex, out) if knee < 25 else _bent(key, mark, flex, out)
+
+
+def _straight(key: Settled, mark: str, flex: float, out: float) -> str:
+    rests = (key.pose.rests or {}).keys()
+    if out > 33:
+        return "leg straight out to the side"
+    stands = any(part + mark in rests for part in ("foot", "toes"))
+    if stands and not {"back", "shoulders", "seat"} & rests:
+        return ""
+    if flex > 60:
+        return "leg straight ahead" if "seat" in rests else "leg raised straight"
+    if flex < -8:
+        return "leg back, hip stretched in front"
+    return "leg raised, straight" if flex > 20 and {"back", "shoulders"} & rests else ""
+
+
+def _bent(key: Settled, mark: str, flex: float, out: float) -> str:
+    rests = (key.pose.rests or {}).keys()
+    if any(part + mark in rests for part in ("knee", "shin")):
         return "hip pressed forward" if flex < -8 else ""
     if out > 33:
         return "knee out to the side"
@@ -130,9 +133,7 @@ def _leg(key: Settled, mark: str) -> str:
         return "leg behind, hip stretched in front"
     if flex > 103 and "seat" not in rests and not any(part + mark in rests for part in ("foot", "toes")):
         return "knee drawn up"
-    if {"back", "side", "front"} & rests.keys():
-        return "knee bent"
-    return ""
+    return "knee bent" if {"back", "side", "front"} & rests else ""
 
 
 def _trunk(key: Settled, side: SideWord) -> list[str]:

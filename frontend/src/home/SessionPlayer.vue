@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import MovingPicture from '@/ui/MovingPicture.vue'
 import TapeLine from '@/ui/TapeLine.vue'
@@ -27,6 +27,8 @@ const beat = computed(() => {
   const now = stretch.value
   return now?.kind === 'side' ? beatAt(doing.value?.pace ?? [], state.value.at - now.start, now.seconds) : null
 })
+
+watch(index, () => scrollTo({ top: 0 }), { immediate: true })
 
 function nextSide(): string | null {
   if (index.value === null) return null
@@ -87,7 +89,7 @@ const now = computed(() => {
 .player { display: flex; flex-direction: column; gap: 0.7rem; flex: 1; }
 .top { display: flex; justify-content: space-between; }
 h1 { font-size: 1.6rem; }
-.film { width: 100%; max-width: 300px; align-self: center; }
+.film { flex: none; width: 100%; max-width: 280px; align-self: center; }
 .side { background: var(--river); color: #fff; font-weight: 600; font-size: 1.15rem; padding: 0.3rem 0.8rem; border-radius: 4px; width: max-content; letter-spacing: 0.02em; }
 .count { display: grid; grid-template-columns: auto 1fr; gap: 1rem; align-items: center; }
 .number { font-size: 4.6rem; font-weight: 600; line-height: 1; min-width: 7rem; }

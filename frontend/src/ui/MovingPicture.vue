@@ -13,6 +13,7 @@ let frame = 0
 let last = 0
 
 const shown = computed(() => (motion.value ? stepAt(motion.value, seconds.value) : null))
+const shape = computed(() => motion.value?.viewbox.split(' ').slice(2).join(' / '))
 const moves = computed(() => (motion.value?.steps.length ?? 0) > 1)
 
 function tick(now: number): void {
@@ -54,7 +55,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
     </template>
     <template v-else-if="motion">
       <!-- eslint-disable-next-line vue/no-v-html -- drawn by our own server from numbers alone -->
-      <svg class="film" :viewBox="motion.viewbox" role="img" :aria-label="alt" stroke-linejoin="round" stroke-linecap="round" v-html="motion.steps[shown?.step ?? 0]" />
+      <svg class="film" :viewBox="motion.viewbox" :style="{ aspectRatio: shape }" role="img" :aria-label="alt" stroke-linejoin="round" stroke-linecap="round" v-html="motion.steps[shown?.step ?? 0]" />
       <figcaption v-if="moves" class="small">
         <button type="button" class="small" :aria-pressed="!running" @click="play(!running)">{{ running ? 'Hold the picture' : 'Let it move' }}</button>
         <span class="quiet" aria-hidden="true">{{ shown?.held ? `held ${shown.held} s` : '' }}</span>
@@ -66,7 +67,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
 
 <style scoped>
 .moving { margin: 0; }
-.film { display: block; width: 100%; aspect-ratio: 4 / 3; background: var(--card); }
+.film { display: block; width: 100%; background: var(--card); }
 .stills { display: grid; grid-template-columns: 1fr 1fr; gap: 4px; }
 figcaption { display: flex; align-items: center; justify-content: space-between; min-height: 44px; }
 button { min-height: 44px; border: 0; background: none; font: inherit; font-size: 0.875rem; color: var(--river); text-decoration: underline; cursor: pointer; padding: 0 0.4rem; }

@@ -24,7 +24,7 @@ from easepath.core.knowledge.models.red_flag import RedFlag
 
 __all__ = [
     "AnswerWord", "Area", "Coaching", "Condition", "Dose", "DoseRange", "Drill", "Effect", "EffectTable", "Entry",
-    "Exposure", "Factor", "Figure", "Finding", "Gates", "Measure", "Method", "MethodDose", "PassCondition", "PatternWords",
-    "ReasonText", "RedFlag", "Region", "RuleText", "Site", "Stage", "Stance", "StandIn", "Target", "Wording", "effect_change",
-    "effect_verdict",
+    "Exposure", "Factor", "Figure", "Finding", "Gates", "Measure", "Method", "MethodDose", "PassCondition",
+    "PatternWords", "ReasonText", "RedFlag", "Region", "RuleText", "Site", "Stage", "Stance", "StandIn", "Target",
+    "Wording", "effect_change", "effect_verdict",
 ]  # fmt: skip

@@ -59,7 +59,7 @@ class Leg(Entry):
 
 
 class Arm(Entry):
-    """An arm by joint angles, with `hand` where the wrist is, or with `forearm` on what it lies; `bend` is the elbow's way."""
+    """An arm by joint angles, by `hand` where the wrist is, by `forearm` on what it lies; `bend` is the elbow's way."""
 
     lift: float | None = None
     out: float | None = None

@@ -1,0 +1,79 @@
+"""How large a scene is drawn and what part of the paper it takes, the same for every position of it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from weakref import WeakKeyDictionary
+
+from easepath.core.figure.arrow import arrow_spots
+from easepath.core.figure.camera import Camera
+from easepath.core.figure.outline import Sheet
+from easepath.core.figure.props import BEHIND
+from easepath.core.figure.scene import AnyBody, AnyScene
+from easepath.core.vocabulary import SideWord
+
+INSET = (108.0, 92.0)
+"""Width and height of the second view in the corner, units of the picture."""
+WIDTH, HEIGHT, MARGIN = 400.0, 300.0, 10.0
+LABEL = {"small": 44.0, "medium": 22.0, "large": 18.0}
+"""Height of the side's word by the size a picture is shown at, units of the picture."""
+STROKES = {"small": 3.0, "medium": 2.1, "large": 1.5}
+"""Thickness of the outline by the size a picture is shown at: about 1.2 px on a screen at each."""
+
+
+@dataclass(frozen=True)
+class Look:
+    """How a picture is drawn: the side drilled, the size it is shown at, colour or black-and-white."""
+
+    side: SideWord = "right"
+    size: str = "medium"
+    style: str = "screen"
+
+
+def framed(scene: AnyScene, look: Look) -> tuple[Camera, Sheet]:
+    """Camera and frame that hold every position of the scene."""
+    left, top, right, low = _box(scene)
+    if look.side == "left":
+        left, right = -right, -left
+    label = LABEL[look.size] if scene.drill.sides == "each" else 6.0
+    corner = INSET[0] * 0.8 if scene.figure.inset else 0.0
+    room = (WIDTH - 2 * MARGIN - corner, HEIGHT - 2 * MARGIN - label)
+    k = min(room[0] / (right - left), room[1] / (low - top), scene.largest)
+    x = (left + right) / 2 - (WIDTH + (corner if look.side == "left" else -corner)) / 2 / k
+    spare = room[1] - (low - top) * k
+    y = low - (HEIGHT - MARGIN - label - spare * LIFT) / k
+    return Camera.at(scene.view, mirror=look.side == "left", coarse=look.style == "print"), Sheet(x, y, k)
+
+
+LEAST_HEIGHT = 170.0
+
+
+def trimmed(scene: AnyScene, look: Look) -> tuple[float, float]:
+    """Top and height of the part of the picture that anything is drawn in, its empty sky left off."""
+    left, top, _, bottom = _box(scene)
+    _, sheet = framed(scene, look)
+    y = 0.0 if scene.figure.inset else max(0.0, sheet.at((left, top))[1] - MARGIN)
+    low = HEIGHT if scene.drill.sides == "each" else min(HEIGHT, sheet.at((left, bottom))[1] + MARGIN)
+    short = max(0.0, LEAST_HEIGHT - (low - y))
+    return y - short / 2, low - y + short
+
+
+LIFT = 0.42
+"""Share of the empty height left below a low picture: a little under the middle, where the ground is expected."""
+_BOXES: WeakKeyDictionary[AnyScene, tuple[float, float, float, float]] = WeakKeyDictionary()
+
+
+def _box(scene: AnyScene) -> tuple[float, float, float, float]:
+    """Left, top, right and bottom of everything in every position, centimetres; measured once."""
+    if scene not in _BOXES:
+        camera = Camera.at(scene.view)
+        bodies: dict[str, AnyBody] = {name: scene.body(name) for name in scene.names}
+        pieces = [p for name, body in bodies.items() for p in scene.pieces(body, name, camera, drilled=False)]
+        boxes = [shape.box() for piece in pieces if piece.depth > BEHIND - 50 for shape in piece.shapes]
+        for place in ("start", "end"):
+            boxes += [(x - 5, y - 5, x + 5, y + 5) for x, y in arrow_spots(scene, camera, place) or ()]
+        _BOXES[scene] = (
+            min(box[0] for box in boxes), min(box[1] for box in boxes),
+            max(box[2] for box in boxes), max(box[3] for box in boxes),
+        )  # fmt: skip
+    return _BOXES[scene]
