@@ -6,6 +6,7 @@ from math import hypot
 from typing import cast
 
 from easepath.core.figure.camera import Camera
+from easepath.core.figure.hand import HandBody
 from easepath.core.figure.hand_scene import HandScene
 from easepath.core.figure.outline import Sheet, Spot
 from easepath.core.figure.scene import AnyBody, AnyScene
@@ -66,7 +67,7 @@ SHORTEST, PRESS_LONG, HAND_SMALL = 15.0, 15.0, 0.36
 
 def _point(found: AnyBody, name: str) -> Vec:
     if isinstance(found, HandBody):
-        return found.joints[name]
+        return cast(HandBody, found).joints[name]
     return landmark(cast(Skeleton, found), name)
 
 

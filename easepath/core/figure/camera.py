@@ -29,7 +29,7 @@ VIEWS: dict[str, tuple[float, float]] = {
 
 @dataclass(frozen=True)
 class Camera:
-    """Orthographic: right and up on the picture, toward the eye; `mirror` shows the left side, `coarse` is for paper."""
+    """Orthographic: right and up on the picture, toward the eye; `mirror` for the left side, `coarse` for paper."""
 
     right: Vec
     up: Vec

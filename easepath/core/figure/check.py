@@ -7,9 +7,11 @@ from easepath.core.figure.agreement import disagreements
 from easepath.core.figure.album import every_scene
 from easepath.core.figure.camera import VIEWS
 from easepath.core.figure.felt import SIDED, TRUNK, patches_of
+from easepath.core.figure.frame import Look
 from easepath.core.figure.hand import ARM_PATCH, PATCHES
 from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.scene import Scene
+from easepath.core.figure.picture import picture
+from easepath.core.figure.scene import AnyScene, Scene
 from easepath.core.figure.soundness import unsound
 from easepath.core.knowledge.library import Library
 
@@ -23,12 +25,23 @@ def figure_problems(library: Library) -> list[Problem]:
         return found
     for scene in every_scene(library):
         where = f"{scene.drill.id} ({scene.place if isinstance(scene, Scene) else 'hand'})"
-        faults = [*unsound(scene), *disagreements(scene), *_words(scene)]
+        faults = [*unsound(scene), *disagreements(scene), *_words(scene)] or _undrawn(scene)
         found += [Problem("figures", where, fault) for fault in dict.fromkeys(faults)]
     return found
 
 
-def _words(scene: Scene | HandScene) -> list[str]:
+def _undrawn(scene: AnyScene) -> list[str]:
+    """Positions whose drawing names a part of the body or of the room that is not there."""
+    found = []
+    for name in scene.names:
+        try:
+            picture(scene, name, Look())
+        except KeyError as fault:
+            found.append(f"{name}: no such part: {fault}")
+    return found
+
+
+def _words(scene: AnyScene) -> list[str]:
     """What a figure names that is not there: views and patches."""
     found = [f"no such view: {view}" for view in (scene.view, scene.figure.inset) if view and view not in VIEWS]
     known = {*PATCHES, ARM_PATCH} if isinstance(scene, HandScene) else {*TRUNK, *SIDED}

@@ -46,9 +46,12 @@ def _left(part: str, below: Pose, found: dict[str, Any]) -> bool:
     """Whether a hand or foot has left what it rested on: it had a place there, and now hangs free."""
     name, mark = part.removesuffix("2"), "2" if part.endswith("2") else ""
     if name in ("foot", "heel", "toes"):
-        return found["leg" + mark].sole == "free" and getattr(below, "leg" + mark).sole != "free"
+        now: Leg = found["leg" + mark]
+        was: Leg = getattr(below, "leg" + mark)
+        return now.sole == "free" and was.sole != "free"
     if name == "hand":
-        return getattr(below, "arm" + mark).palm is not None and found["arm" + mark].hand is None
+        held: Arm = getattr(below, "arm" + mark)
+        return held.palm is not None and found["arm" + mark].hand is None
     return False
 
 
