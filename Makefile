@@ -6,7 +6,7 @@ PY := .venv/bin/python
 PORT ?= 8000
 FRONT := frontend/index.html frontend/home.html frontend/vite.config.ts $(shell find frontend/src -type f 2>/dev/null)
 
-.PHONY: demo demo-fresh test lint types pytest front-test browser check bench screenshots
+.PHONY: demo demo-fresh test lint types pytest front-test browser check bench screenshots contact-sheet
 
 demo: .venv/.ready frontend/dist/.ready
 	$(PY) manage.py migrate --verbosity 0
@@ -64,6 +64,9 @@ bench: browser .venv/.ready frontend/dist/.ready
 	$(PY) -m benchmarks
 	$(PY) -m benchmarks.clinic
 	$(PY) -m benchmarks.pages
+
+contact-sheet: browser .venv/.ready
+	.venv/bin/python -m docs.contact_sheet --out var/contact-sheet
 
 screenshots: browser .venv/.ready frontend/dist/.ready
 	.venv/bin/python -m docs.screenshots

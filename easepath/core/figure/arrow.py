@@ -67,7 +67,8 @@ SHORTEST, PRESS_LONG, HAND_SMALL = 15.0, 15.0, 0.36
 
 def _point(found: AnyBody, name: str) -> Vec:
     if isinstance(found, HandBody):
-        return cast(HandBody, found).joints[name]
+        at: Vec = found.joints[name]
+        return at
     return landmark(cast(Skeleton, found), name)
 
 
@@ -83,14 +84,15 @@ def arrow_spots(scene: AnyScene, camera: Camera, name: str = "start") -> tuple[S
         tail = (tip[0] - way[0], tip[1] - way[1])
         return tail, ((tail[0] + tip[0]) / 2, (tail[1] + tip[1]) / 2), tip
     steps = scene.path[: 7 if len(scene.names) > 2 else None]
-    track = [camera.flat(_point(found, moves.part)) for found in steps]
+    part = "crown" if moves.part == "up-top" and not moves.way else moves.part
+    track = [camera.flat(_point(found, part)) for found in steps]
     a, m, b = track[0], track[len(track) // 2], track[-1]
     dx, dy = camera.flat(scale(unit(moves.way), SHORTEST)) if moves.way else (b[0] - a[0], b[1] - a[1])
     far = hypot(dx, dy)
     if far < 1.0:
         return None
-    if moves.part in PUSHED:
-        back = (-dx / far * PUSHED[moves.part], -dy / far * PUSHED[moves.part])
+    if part in PUSHED:
+        back = (-dx / far * PUSHED[part], -dy / far * PUSHED[part])
         at = b if name == "end" else a
         tip = (at[0] + back[0], at[1] + back[1])
         tail = (tip[0] - dx / far * SHORTEST, tip[1] - dy / far * SHORTEST)
@@ -102,7 +104,7 @@ def arrow_spots(scene: AnyScene, camera: Camera, name: str = "start") -> tuple[S
     if (m[0] - cx) * nx + (m[1] - cy) * ny < 0:
         nx, ny = -nx, -ny
     small = HAND_SMALL if isinstance(scene, HandScene) else 1.0
-    aside = ASIDE.get(moves.part.rstrip("2"), 13.0) * small
+    aside = ASIDE.get(part.rstrip("2"), 13.0) * small
     grow = max(1.0, SHORTEST * small / far)
     middle = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
     spots = []
@@ -112,10 +114,10 @@ def arrow_spots(scene: AnyScene, camera: Camera, name: str = "start") -> tuple[S
     return spots[0], spots[1], spots[2]
 
 
-PUSHED = {"pelvis": 18.0, "hip": 18.0, "low-mid": 15.0}
+PUSHED = {"pelvis": 18.0, "hip": 18.0, "low-mid": 15.0, "up-top": 18.0}
 """Parts whose arrow pushes from behind, and how far behind it ends, centimetres: beside them it would hide the body."""
 ASIDE = {
     "wrist": 8.0, "fingers": 7.0, "ankle": 10.0, "heel": 9.0, "toe": 7.0, "knee": 11.0, "elbow": 8.0, "head": 16.0,
-    "seat": 12.0, "up-top": 17.0, "chest": 8.0, "belly": 8.0,
+    "seat": 12.0, "crown": 6.0, "chest": 8.0, "belly": 8.0,
 }  # fmt: skip
 """How far beside the landmark its arrow runs, centimetres."""

@@ -152,7 +152,7 @@ def _turned_away(found: AnyBody, egg: Egg, camera: Camera) -> bool:
         (found.joints[name] for name in ("pelvis", "low-mid", "up-mid")), key=lambda at: length(sub(at, egg.at))
     )
     ahead = dot(egg.frame[0], sub(egg.at, trunk))
-    return abs(ahead) > 4 and dot(egg.frame[0], camera.eye) * ahead < -0.45 * abs(ahead)
+    return abs(ahead) > 4 and dot(egg.frame[0], camera.eye) * ahead < -0.33 * abs(ahead)
 
 
 def _one_behind_other(eggs: list[Egg], camera: Camera) -> bool:

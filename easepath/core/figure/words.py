@@ -74,7 +74,7 @@ def _posture(scene: Scene, key: Settled, side: SideWord) -> str:
         hands = rests & {"hand", "hand2", "elbow", "elbow2"}
         if hands & {"elbow", "elbow2"}:
             return "on knees and forearms"
-        return "on hands and knees" if hands and pelvis[1][1] < 0.5 else "kneeling on both knees"
+        return "on hands and knees" if hands and pelvis[1][1] < 0.75 else "kneeling on both knees"
     if knees:
         foot = "" if knees[0] else "2"
         ahead = f", {_named(foot, side)} foot in front" if rests & {"foot" + foot, "heel" + foot, "toes" + foot} else ""
@@ -146,7 +146,7 @@ def _trunk(key: Settled, side: SideWord) -> list[str]:
     turn = low[2] + up[2]
     if abs(turn) > 20:
         words.append(f"chest turned to the {_named('' if turn > 0 else '2', side)}")
-    upright = key.body.frames["pelvis"][1][1] > 0.3
+    upright = key.body.frames["pelvis"][1][1] > 0.3 and not {"hand", "hand2"} & (key.pose.rests or {}).keys()
     if upright and ((key.pose.pelvis.pitch if key.pose.pelvis else 0) or 0) > 20:
         words.append("leaning forward from the hips")
     return words
