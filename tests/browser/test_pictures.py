@@ -1,0 +1,132 @@
+"""Pictures where they are used: the library, a match row, composing, paper, and the client's session."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from typing import Any
+
+from playwright.sync_api import Locator, Page, expect
+
+from easepath.clinic.actions.home_links import new_link
+from tests.browser.conftest import go, press_strip
+from tests.browser.test_access import faults
+from tests.conftest import World
+
+SignIn = Callable[..., None]
+DRAWN = "image => image.complete && image.naturalWidth > 0"
+
+
+def drawn(images: Locator) -> None:
+    """Every picture of these has arrived."""
+    for image in images.all():
+        image.scroll_into_view_if_needed()
+        image.evaluate("image => image.decode()")
+        assert image.evaluate(DRAWN)
+
+
+def test_a_clinician_finds_a_drill_and_watches_it(sign_in: SignIn, page: Page) -> None:
+    sign_in()
+    page.get_by_role("link", name="The drills").click()
+    expect(page.get_by_role("status")).to_have_text("192 drills")
+    cards = page.get_by_role("region", name="Drills").locator("li")
+    expect(cards).to_have_count(40)
+    page.get_by_role("button", name="Show 40 more of 192").click()
+    expect(cards).to_have_count(80)
+    page.get_by_role("searchbox").fill("half kneeling pad nothing")
+    expect(page.get_by_text("No drill fits these words here.")).to_be_visible()
+    page.get_by_role("searchbox").fill("half kneeling tuck")
+    expect(cards).to_have_count(1)
+    drawn(cards.locator("img"))
+    page.get_by_label("side drawn").select_option("left")
+    cards.get_by_role("button").click()
+    film = page.get_by_role("img", name=re.compile("^Left side|^Right side"))
+    expect(page.get_by_role("heading", name="Half kneeling, tuck and lean")).to_be_visible()
+    expect(film.locator("text")).to_have_text("left")
+    before = film.inner_html()
+    page.wait_for_function("([svg, html]) => svg.innerHTML !== html", arg=[film.element_handle(), before])
+    page.get_by_role("button", name="Hold the picture").click()
+    held = film.inner_html()
+    page.wait_for_timeout(400)
+    assert film.inner_html() == held
+    assert faults(page) == []
+    page.get_by_role("button", name="Close").click()
+    expect(film).to_have_count(0)
+
+
+def test_who_wants_no_motion_gets_two_stills_and_may_ask(sign_in: SignIn, page: Page, live_server: Any) -> None:
+    page.emulate_media(reduced_motion="reduce")
+    sign_in()
+    page.goto(f"{live_server.url}/library/half-kneel")
+    stills = page.get_by_role("article").get_by_role("img")
+    expect(stills).to_have_count(2)
+    drawn(stills)
+    page.get_by_role("button", name="Show it moving").click()
+    expect(page.get_by_role("button", name="Hold the picture")).to_be_visible()
+
+
+def test_the_steps_show_the_drills(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Match")
+    rows = page.locator("li img")
+    expect(rows.first).to_be_visible()
+    drawn(rows)
+    go(page, "Compose")
+    page.locator("[data-drill=lunge-rock]").get_by_role("button", expanded=False).click()
+    film = page.locator("[data-drill=lunge-rock] svg.film")
+    expect(film).to_have_attribute("aria-label", re.compile("^Left side. "))
+    expect(film.locator("text")).to_have_text("left")
+
+
+def test_the_sheet_on_the_screen_shows_both_positions_or_both_sides(
+    sign_in: SignIn, live: World, page: Page, live_server: Any
+) -> None:
+    sign_in()
+    version = live.complaints["Marta"].versions.get()
+    page.goto(f"{live_server.url}/sheet/{version.pk}")
+    pictures = page.locator(".pictures img")
+    expect(pictures.first).to_be_visible()
+    drawn(pictures)
+    assert pictures.count() == 2 * version.drills.count()
+
+
+def test_a_client_sees_the_side_that_is_done(live: World, page: Page, live_server: Any) -> None:
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.clock.install()
+    complaint = live.complaints["Marta"]
+    page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}")
+    drawn(page.locator("li img"))
+    page.get_by_role("button", name="Start the session").click()
+    press_strip(page, "Before you begin: pain now", 1)
+    page.get_by_role("button", name="Begin", exact=True).click()
+    film = page.locator("svg.film")
+    expect(film).to_be_visible()
+    sides: list[str] = []
+    for _ in range(40):
+        if page.get_by_text("How was it?").is_visible():
+            press_strip(page, "Worst pain during it", 1)
+            page.get_by_role("button", name="a pull").click()
+            page.get_by_role("button", name="where it should be").click()
+            page.get_by_role("button", name="Go on").click()
+        elif page.get_by_role("heading", name="That was the session").is_visible():
+            break
+        elif (said := page.locator("p.side")).is_visible() and film.is_visible():
+            word = said.inner_text().lower()
+            expect(film.locator("text")).to_have_text("left" if "left" in word else "right")
+            sides.append(word)
+        page.clock.run_for(12_000)
+    assert {"left", "right"} <= {side for word in sides for side in ("left", "right") if side in word}
+
+
+def test_a_session_keeps_its_pictures_without_the_network(live: World, page: Page, live_server: Any) -> None:
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], live.complaints['Tom'])}")
+    expect(page.get_by_role("button", name="Start the session")).to_be_visible()
+    page.wait_for_load_state("networkidle")
+    page.context.set_offline(True)
+    page.get_by_role("button", name="Start the session").click()
+    press_strip(page, "Before you begin: pain now", 1)
+    page.get_by_role("button", name="Begin", exact=True).click()
+    expect(page.locator("svg.film")).to_be_visible()
+    page.context.set_offline(False)
