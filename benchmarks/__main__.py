@@ -13,6 +13,8 @@ import django
 
 from easepath.core.adjust import review
 from easepath.core.compose import compose
+from easepath.core.figure.album import Album, Wanted
+from easepath.core.figure.check import figure_problems
 from easepath.core.knowledge import load_library, shipped_library
 from easepath.core.match import Matcher
 from easepath.core.screening import screen
@@ -70,6 +72,27 @@ def core() -> None:
     ready = Matcher(screen(library, long))
     _ = ready.result
     measure("adjust alone, twelve weeks of logs", 20, lambda: review(ready))
+
+
+def pictures() -> None:
+    """Drawing: every drill once in a fresh album, a picture drawn again, a moving picture, the check of them all."""
+    library = shipped_library()
+    fresh: list[float] = []
+    again: list[float] = []
+    moving: list[float] = []
+    album = Album(library)
+    for drill in library.drills:
+        for taken, side in ((fresh, "left"), (again, "right")):
+            start = time.perf_counter()
+            album.svg(Wanted(drill, side))  # type: ignore[arg-type]
+            taken.append((time.perf_counter() - start) * 1000)
+        start = time.perf_counter()
+        album.motion(Wanted(drill, "left"))
+        moving.append((time.perf_counter() - start) * 1000)
+    report("a picture, its pose solved", 5, fresh)
+    report("a picture of a solved pose", 5, again)
+    report("a moving picture", 50, moving)
+    measure("check every picture at every place", 5000, lambda: figure_problems(library), times=3)
 
 
 def composing() -> None:
@@ -132,5 +155,6 @@ def pages() -> None:
 
 if __name__ == "__main__":
     core()
+    pictures()
     composing()
     pages()

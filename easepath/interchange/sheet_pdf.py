@@ -10,7 +10,7 @@ from typing import Any, Literal
 
 import segno
 from django.template.loader import render_to_string
-from django.utils.safestring import SafeString, mark_safe
+from django.utils.safestring import mark_safe
 from weasyprint import CSS, HTML
 from weasyprint.text.fonts import FontConfiguration
 from weasyprint.urls import URLFetcher, URLFetcherResponse
@@ -32,8 +32,10 @@ PLACES = {
 
 def sheet_pdf(sheet: dict[str, Any], *, paper: Paper = "a4", large: bool = False, link: str | None = None) -> bytes:
     """The PDF of a sheet as the selector gives it; `link` is the full address of the client's private page."""
-    html = render_to_string("paper/sheet.html", sheet_context(sheet, paper=paper, large=large, link=link))
-    document = HTML(string=html, base_url=str(HERE / "fonts"), url_fetcher=_ShippedFontsOnly())
+    context = sheet_context(sheet, paper=paper, large=large, link=link)
+    drawn = {url: svg for drill in context["drills"] for url, svg in drill["pictures"].items()}
+    html = render_to_string("paper/sheet.html", context)
+    document = HTML(string=html, base_url=str(HERE / "fonts"), url_fetcher=_OwnOnly(drawn))
     stylesheet, fonts = _style()
     out = io.BytesIO()
     document.write_pdf(out, stylesheets=[stylesheet], font_config=fonts)
@@ -64,18 +66,20 @@ def sheet_context(sheet: dict[str, Any], *, paper: Paper, large: bool, link: str
     }  # fmt: skip
 
 
-def _pictures(drill: dict[str, Any]) -> list[SafeString]:
-    """Start and end of a drill, in black and white; of one done on each side, the end on either."""
+def _pictures(drill: dict[str, Any]) -> dict[str, str]:
+    """Start and end of a drill, in black and white; of one done on each side, the end on either: address -> SVG."""
     sides = [side["side"] for side in drill["sides"]]
     shown = [(sides[0], "start"), (sides[0], "end")] if len(sides) == 1 else [(side, "end") for side in sides]
-    album = album_of(shipped_library())
+    album, place = album_of(shipped_library()), drill["place"]
     try:
-        return [
-            mark_safe(album.svg(Wanted(drill["drill"], side, pose, drill["place"], "small", "print")))
-            for side, pose in dict.fromkeys(shown)
-        ]
+        return {
+            f"picture:{drill['drill']}-{side}-{pose}": album.svg(
+                Wanted(drill["drill"], side, pose, place, "small", "print")
+            )
+            for side, pose in shown
+        }
     except UnknownIdError:
-        return []
+        return {}
 
 
 def _how(drill: dict[str, Any]) -> str:
@@ -105,14 +109,20 @@ def _style() -> tuple[CSS, FontConfiguration]:
     fonts = FontConfiguration()
     css = (HERE / "templates" / "paper" / "sheet.css").read_text(encoding="utf-8")
     return CSS(string=css, base_url=(HERE / "fonts").as_uri() + "/", font_config=fonts,
-               url_fetcher=_ShippedFontsOnly()), fonts  # fmt: skip
+               url_fetcher=_OwnOnly()), fonts  # fmt: skip
 
 
-class _ShippedFontsOnly(URLFetcher):  # type: ignore[misc]  # it ships no types
-    """Nothing on paper is fetched from anywhere but the shipped fonts."""
+class _OwnOnly(URLFetcher):  # type: ignore[misc]  # it ships no types
+    """Nothing on paper is fetched from anywhere but the shipped fonts and the pictures drawn for it."""
+
+    def __init__(self, drawn: dict[str, str] | None = None) -> None:
+        super().__init__()
+        self.drawn = drawn or {}
 
     def fetch(self, url: str, headers: Any = None) -> URLFetcherResponse:
-        """The bytes of a shipped font; raises ValueError for anything else."""
+        """The bytes of a shipped font or of a picture; raises ValueError for anything else."""
+        if url in self.drawn:
+            return URLFetcherResponse(url, self.drawn[url].encode(), {"Content-Type": "image/svg+xml"})
         path = Path(url.removeprefix("file://"))
         if path.parent != HERE / "fonts":
             raise ValueError("paper takes nothing from outside")

@@ -108,18 +108,27 @@ def _hair(egg: Egg, camera: Camera, toward: Vec) -> Area | None:
     return around(spots) if len(spots) > 4 else None
 
 
+def _shank(camera: Camera, knee: Vec, ankle: Vec, heel: Vec, ball: Vec, toe: Vec) -> tuple[Shape, ...]:
+    """Lower leg and foot; on paper in fewer pieces."""
+    sole = hull(camera, Ball(ankle, body.ANKLE_R - 0.4), Ball(ball, body.BALL_R), Ball(heel, body.HEEL_R - 0.5))
+    toes = limb(camera, ball, body.BALL_R, toe, body.TOE_R)
+    if camera.coarse:
+        return limb(camera, knee, body.KNEE_R - 0.4, ankle, body.ANKLE_R), sole, toes
+    calf = middle(knee, ankle, 0.3)
+    return (
+        limb(camera, knee, body.KNEE_R - 0.4, calf, body.SHANK_R),
+        limb(camera, calf, body.SHANK_R, ankle, body.ANKLE_R),
+        limb(camera, heel, body.HEEL_R, ankle, body.ANKLE_R),
+        sole,
+        toes,
+    )
+
+
 def _leg(found: Skeleton, camera: Camera, mark: str, tint: str, cuff: bool) -> Iterator[Piece]:
     hip, knee, ankle, heel, ball, toe = (
         found.joints[name + mark] for name in ("hip", "knee", "ankle", "heel", "ball", "toe")
     )
-    calf = middle(knee, ankle, 0.3)
-    shank: tuple[Shape, ...] = (
-        limb(camera, knee, body.KNEE_R - 0.4, calf, body.SHANK_R),
-        limb(camera, calf, body.SHANK_R, ankle, body.ANKLE_R),
-        limb(camera, heel, body.HEEL_R, ankle, body.ANKLE_R),
-        hull(camera, Ball(ankle, body.ANKLE_R - 0.4), Ball(ball, body.BALL_R), Ball(heel, body.HEEL_R - 0.5)),
-        limb(camera, ball, body.BALL_R, toe, body.TOE_R),
-    )
+    shank = _shank(camera, knee, ankle, heel, ball, toe)
     thigh: tuple[Shape, ...] = (limb(camera, hip, body.HIP_R, knee, body.KNEE_R),)
     hem = middle(hip, knee, SHORTS)
     hem_r = body.HIP_R + (body.KNEE_R - body.HIP_R) * SHORTS + 0.6
@@ -154,18 +163,26 @@ def _band(camera: Camera, a: Vec, b: Vec, r: float, depth: float) -> Piece:
     return Piece(depth, "cuff", (Area(corners),))
 
 
-def _arm(found: Skeleton, camera: Camera, mark: str, tint: str, cuff: bool) -> Iterator[Piece]:
-    shoulder, elbow, wrist, knuckle, fingers = (
-        found.joints[name + mark] for name in ("shoulder", "elbow", "wrist", "knuckle", "fingers")
-    )
-    upper_shape: tuple[Shape, ...] = (limb(camera, shoulder, body.SHOULDER_R, elbow, body.ELBOW_R),)
+def _forearm(camera: Camera, elbow: Vec, wrist: Vec, knuckle: Vec, fingers: Vec) -> tuple[Shape, ...]:
+    """Forearm and hand; on paper in fewer pieces."""
+    if camera.coarse:
+        hand = limb(camera, wrist, body.PALM_R, fingers, body.FINGER_R)
+        return limb(camera, elbow, body.ELBOW_R, wrist, body.WRIST_R), hand
     belly = middle(elbow, wrist, 0.25)
-    fore: tuple[Shape, ...] = (
+    return (
         limb(camera, elbow, body.ELBOW_R - 0.2, belly, body.FOREARM_R),
         limb(camera, belly, body.FOREARM_R, wrist, body.WRIST_R),
         limb(camera, wrist, body.WRIST_R, knuckle, body.PALM_R),
         limb(camera, knuckle, body.PALM_R, fingers, body.FINGER_R),
     )
+
+
+def _arm(found: Skeleton, camera: Camera, mark: str, tint: str, cuff: bool) -> Iterator[Piece]:
+    shoulder, elbow, wrist, knuckle, fingers = (
+        found.joints[name + mark] for name in ("shoulder", "elbow", "wrist", "knuckle", "fingers")
+    )
+    upper_shape: tuple[Shape, ...] = (limb(camera, shoulder, body.SHOULDER_R, elbow, body.ELBOW_R),)
+    fore = _forearm(camera, elbow, wrist, knuckle, fingers)
     upper = _depth(found, camera, "shoulder" + mark, "elbow" + mark)
     lower = _depth(found, camera, "elbow" + mark, "wrist" + mark) + 0.01
     bent = abs(found_elbow(found, mark)) >= FOLDED

@@ -109,7 +109,8 @@ def scene_of(
     if figure.end is not None or change.end.model_fields_set:
         poses.append(laid_over(laid_over(start, figure.end or Pose()), change.end))
         names.append("end")
-    props = stance_props(stances, stance) + (figure.props if change.props is None else change.props)
+    kept = () if change.props is not None and change.stance is None else stance_props(stances, stance)
+    props = kept + (figure.props if change.props is None else change.props)
     if place not in figure.places:
         props = furnished(props, place)
     view = change.view or figure.view or stance_view(stances, stance)

@@ -193,7 +193,7 @@ export interface paths {
         };
         /**
          * Read Picture
-         * @description A drill's picture as SVG: position start, end or one between; size small, medium or large; style screen or print.
+         * @description A drill's picture as SVG: position start, end or one between; size small to large; style screen or print.
          */
         get: operations["read_picture"];
         put?: never;
