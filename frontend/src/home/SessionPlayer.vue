@@ -89,7 +89,7 @@ const now = computed(() => {
 .player { display: flex; flex-direction: column; gap: 0.7rem; flex: 1; }
 .top { display: flex; justify-content: space-between; }
 h1 { font-size: 1.6rem; }
-.film { flex: none; width: 100%; max-width: 280px; align-self: center; }
+.film { flex: none; width: 100%; max-width: 250px; align-self: center; }
 .side { background: var(--river); color: #fff; font-weight: 600; font-size: 1.15rem; padding: 0.3rem 0.8rem; border-radius: 4px; width: max-content; letter-spacing: 0.02em; }
 .count { display: grid; grid-template-columns: auto 1fr; gap: 1rem; align-items: center; }
 .number { font-size: 4.6rem; font-weight: 600; line-height: 1; min-width: 7rem; }

@@ -69,6 +69,6 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
 .moving { margin: 0; }
 .film { display: block; width: 100%; background: var(--card); }
 .stills { display: grid; grid-template-columns: 1fr 1fr; gap: 4px; }
-figcaption { display: flex; align-items: center; justify-content: space-between; min-height: 44px; }
+figcaption { display: flex; align-items: center; justify-content: space-between; gap: 0.5rem; min-height: 44px; }
 button { min-height: 44px; border: 0; background: none; font: inherit; font-size: 0.875rem; color: var(--river); text-decoration: underline; cursor: pointer; padding: 0 0.4rem; }
 </style>
