@@ -12,7 +12,7 @@ from easepath.core.figure.props import BEHIND
 from easepath.core.figure.scene import AnyBody, AnyScene
 from easepath.core.vocabulary import SideWord
 
-INSET = (108.0, 92.0)
+INSET = (124.0, 106.0)
 """Width and height of the second view in the corner, units of the picture."""
 WIDTH, HEIGHT, MARGIN = 400.0, 300.0, 10.0
 LABEL = {"small": 44.0, "medium": 22.0, "large": 18.0}

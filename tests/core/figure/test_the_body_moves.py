@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from xml.etree import ElementTree
 
 import pytest
 from hypothesis import given
@@ -188,6 +189,17 @@ def test_on_paper_there_is_no_colour(drill: str) -> None:
     colours = set(re.findall(r"#[0-9A-Fa-f]{3,6}", svg))
     assert colours <= {*PRINT.values(), "#fff"}
     assert all(len(set(re.findall("..", colour[1:]))) == 1 for colour in colours if len(colour) == 7)
+
+
+@pytest.mark.parametrize("drill", sorted(LIBRARY.drills))
+def test_every_picture_is_well_formed_and_stays_on_its_paper(drill: str) -> None:
+    for name in ALBUM.scene(drill).names:
+        root = ElementTree.fromstring(ALBUM.svg(Wanted(drill, "right", name)))
+        assert root.get("viewBox") == "0 0 400 300"
+        for path in root.iter("{http://www.w3.org/2000/svg}path"):
+            if path.get("fill") in (SCREEN["skin"], SCREEN["shirt"], SCREEN["shorts"]):
+                xs = [float(x) for x in re.findall(r"[ML]([\d.-]+) ", path.get("d") or "")]
+                assert -1 <= min(xs) <= max(xs) <= 401
 
 
 def test_a_lying_drill_on_the_bed_is_drawn_on_a_bed() -> None:
