@@ -15,7 +15,7 @@ from easepath.core.vocabulary import SideWord
 INSET = (124.0, 106.0)
 """Width and height of the second view in the corner, units of the picture."""
 WIDTH, HEIGHT, MARGIN = 400.0, 300.0, 10.0
-LABEL = {"small": 44.0, "medium": 22.0, "large": 18.0}
+LABEL = {"small": 42.0, "medium": 22.0, "large": 18.0}
 """Height of the side's word by the size a picture is shown at, units of the picture."""
 STROKES = {"small": 3.0, "medium": 2.1, "large": 1.5}
 """Thickness of the outline by the size a picture is shown at: about 1.2 px on a screen at each."""
@@ -36,7 +36,7 @@ def framed(scene: AnyScene, look: Look) -> tuple[Camera, Sheet]:
     if look.side == "left":
         left, right = -right, -left
     label = LABEL[look.size] if scene.drill.sides == "each" else 6.0
-    corner = INSET[0] * 0.8 if scene.figure.inset else 0.0
+    corner = INSET[0] if scene.figure.inset else 0.0
     room = (WIDTH - 2 * MARGIN - corner, HEIGHT - 2 * MARGIN - label)
     k = min(room[0] / (right - left), room[1] / (low - top), scene.largest)
     x = (left + right) / 2 - (WIDTH + (corner if look.side == "left" else -corner)) / 2 / k

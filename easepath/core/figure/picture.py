@@ -165,7 +165,7 @@ def _one_behind_other(eggs: list[Egg], camera: Camera) -> bool:
 def _side_word(look: Look, tints: dict[str, str]) -> str:
     """The side drilled, in words, with the cuff that marks its limb."""
     size = LABEL[look.size]
-    left, low, cuff = 8.0, HEIGHT - 5.0, size * 0.36
+    left, low, cuff = 8.0, HEIGHT - 2.0 - size * 0.24, size * 0.36
     return (
         f'<rect x="{left:.0f}" y="{low - size * 0.72:.1f}" width="{cuff:.1f}" height="{size * 0.72:.1f}" rx="1" '
         f'fill="{tints["cuff"]}"/><text x="{left + cuff + size * 0.22:.1f}" y="{low:.0f}" '
