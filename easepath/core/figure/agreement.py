@@ -5,14 +5,15 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
+from easepath.core.figure.body import KNEE_R
 from easepath.core.figure.hand_scene import HandScene
 from easepath.core.figure.scene import Scene
 from easepath.core.figure.settle import Settled
 from easepath.core.figure.skeleton import Skeleton
-from easepath.core.figure.vectors import angle_between, dot
+from easepath.core.figure.vectors import angle_between, dot, sub
 
 Value = Callable[[Settled, str], float]
-"""What is looked at on one side of a body: degrees, or centimetres for the head."""
+"""What is looked at on one side of a body: degrees, or centimetres of the head and past the midline."""
 
 
 @dataclass(frozen=True)
@@ -44,12 +45,12 @@ def _abduction(key: Settled, mark: str) -> float:
     return key.body.hip_angles(mark)[1]
 
 
-def _adduction(key: Settled, mark: str) -> float:
-    """How far past the middle of the pelvis the knee lies, as an angle at the hip; 0 on its own side."""
+def _past_midline(key: Settled, mark: str) -> float:
+    """How far the inner side of a knee lies past the middle of the pelvis, centimetres; 0 on its own side."""
     body = key.body
-    across = dot(body.frames["pelvis"][2], _minus(body.joints["knee" + mark], body.joints["pelvis"]))
+    across = dot(body.frames["pelvis"][2], sub(body.joints["knee" + mark], body.joints["pelvis"]))
     outward = across if mark == "" else -across
-    return max(0.0, -outward * 1.4 + 8.0) if outward < 4 else 0.0
+    return max(0.0, KNEE_R - outward)
 
 
 def _rotation(key: Settled, mark: str) -> float:
@@ -78,14 +79,10 @@ def _head_low(key: Settled, _mark: str) -> float:
     return key.body.joints["up-mid"][1] - key.body.joints["head"][1]
 
 
-def _minus(a: tuple[float, float, float], b: tuple[float, float, float]) -> tuple[float, float, float]:
-    return (a[0] - b[0], a[1] - b[1], a[2] - b[2])
-
-
 def _crossed_in(key: Settled, mark: str) -> float:
-    """Adduction of a bent hip that is not turned out."""
+    """How far a bent hip that is not turned out leads its knee past the midline, centimetres."""
     turned_out = _rotation(key, mark) > 25
-    return _adduction(key, mark) if _hip(key, mark) > 68 and not turned_out else 0.0
+    return _past_midline(key, mark) if _hip(key, mark) > 68 and not turned_out else 0.0
 
 
 def _calf(key: Settled, mark: str) -> float:
@@ -101,8 +98,8 @@ RULES = (
     Rule("knee-flexion-deep", _knee, 119, 122.5),
     Rule("hip-er-end", _rotation, 25, None),
     Rule("hip-ir-end", lambda k, m: -_rotation(k, m), 20, None),
-    Rule("hip-adduction-cross", _adduction, 4, 12),
-    Rule("hip-flexion-adduction-ir", _crossed_in, 4, 14),
+    Rule("hip-adduction-cross", _past_midline, 3, 9),
+    Rule("hip-flexion-adduction-ir", _crossed_in, 3, 10),
     Rule("adductor-end", _abduction, 33, None),
     Rule("hamstring-end", _straight_leg, 55, 78),
     Rule("calf-end", _calf, 15, None),
@@ -139,23 +136,25 @@ def _listed(scene: Scene | HandScene) -> tuple[frozenset[str], frozenset[str]]:
 
 
 def _angles(scene: Scene) -> Iterator[str]:
+    """What some position must reach, and what no position, nor the way between two, may pass unlisted."""
     same, other = _listed(scene)
+    way = [Settled(step, scene.keys[0].pose) for step in scene.path]
     for rule in RULES:
-        if rule.whole or scene.drill.sides == "both":
-            marks, known = ("", "2"), same
+        both = rule.whole or scene.drill.sides == "both"
+        for marks, known, where in (
+            ((("", "2"), same, ""),) if both else ((("",), same, ""), (("2",), other, " on the other side"))
+        ):
             best = max(rule.value(key, mark) for key in scene.keys for mark in marks)
-            yield from _judged(rule, best, rule.exposure in known, "")
-            continue
-        for mark, known in (("", same), ("2", other)):
-            best = max(rule.value(key, mark) for key in scene.keys)
-            yield from _judged(rule, best, rule.exposure in known, " on the other side" if mark else "")
+            most = max(rule.value(step, mark) for step in way for mark in marks)
+            yield from _judged(rule, best, rule.exposure in known, where, most)
 
 
-def _judged(rule: Rule, best: float, listed: bool, where: str) -> Iterator[str]:
+def _judged(rule: Rule, best: float, listed: bool, where: str, most: float | None = None) -> Iterator[str]:
     if listed and best < rule.reach - 0.5:
         yield f"{rule.exposure}{where} is listed, but no position reaches {rule.reach:g} (at most {best:.0f})"
-    if not listed and rule.carry is not None and best > rule.carry:
-        yield f"a position reaches {best:.0f} (from {rule.carry:g} it is {rule.exposure}{where}), which is not listed"
+    most = best if most is None else max(best, most)
+    if not listed and rule.carry is not None and most > rule.carry:
+        yield f"a position reaches {most:.0f} (from {rule.carry:g} it is {rule.exposure}{where}), which is not listed"
 
 
 def _loads(scene: Scene) -> Iterator[str]:

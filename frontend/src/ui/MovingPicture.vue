@@ -58,7 +58,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
       <svg class="film" :viewBox="motion.viewbox" :style="{ aspectRatio: shape }" role="img" :aria-label="alt" stroke-linejoin="round" stroke-linecap="round" v-html="motion.steps[shown?.step ?? 0]" />
       <figcaption v-if="moves" class="small">
         <button type="button" class="small" :aria-pressed="!running" @click="play(!running)">{{ running ? 'Hold the picture' : 'Let it move' }}</button>
-        <span class="quiet" aria-hidden="true">{{ shown?.held ? `held ${shown.held} s` : '' }}</span>
+        <span class="quiet" aria-hidden="true">{{ shown?.held ? 'hold' : '' }}</span>
       </figcaption>
     </template>
     <DrillPicture v-else :drill="drill" :side="side" :place="place" :alt="alt" eager />

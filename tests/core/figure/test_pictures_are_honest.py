@@ -75,6 +75,18 @@ def test_damage_of_every_kind_is_named(drill: str, change: dict[str, Any], named
     assert any(named in fault for fault in damaged(drill, change)), damaged(drill, change)
 
 
+def test_the_way_between_two_positions_is_looked_at_too() -> None:
+    long, overhead = {"foot": (80.0, 0.0, 9.0)}, {"foot": (-58.0, 66.0, 9.0), "sole": "free"}
+
+    def deep_knee(start: dict[str, Any], end: dict[str, Any]) -> bool:
+        change = {"start": {"leg": start}, "end": {"leg": end}}
+        return any("it is knee-flexion-deep)" in fault for fault in damaged("heel-slide", change))
+
+    assert not deep_knee(long, long)
+    assert not deep_knee(overhead, overhead)
+    assert deep_knee(long, overhead), "on its way from one straight leg to the other the knee folds"
+
+
 def test_what_a_picture_does_not_show_needs_a_reason_that_excuses_something() -> None:
     assert damaged("half-kneel", {"unseen": {"kneeling": "no reason"}}) == ["unseen 'kneeling' excuses nothing"]
 
