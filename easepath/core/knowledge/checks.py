@@ -29,6 +29,7 @@ def cross_check(library: Library, entries: Loaded, problems: list[Problem]) -> N
     _check_measures(entries, problems)
     _check_rates(library, entries, problems)
     _check_wording(library, entries, problems)
+    _check_figures(library, entries, problems)
 
 
 def _label(row: models.Entry) -> str:
@@ -61,6 +62,7 @@ def _known_ids(library: Library) -> dict[str, frozenset[str]]:
         "flag item": frozenset(library.flag_items),
         "need": frozenset(needs),
         "joint": frozenset(joints | {"ankle"}),
+        "stance": frozenset(library.stances),
         "phase or region": frozenset(library.regions) | {"any"},
     }  # fmt: skip
 
@@ -187,6 +189,18 @@ def _region_list(row: models.Entry) -> Iterator[Reference]:
     return _all("regions", "region", getattr(row, "regions", ()))
 
 
+def _stance(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.Stance)
+    yield from _all("like", "stance", [row.like] if row.like else [])
+
+
+def _figure(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.Figure)
+    yield "drill", "drill", row.drill
+    yield "stance", "stance", row.stance
+    yield from _all("places", "stance", [place.stance for place in row.places.values() if place.stance])
+
+
 REFERENCES: dict[str, Callable[[models.Entry], Iterator[Reference]]] = {
     "drills": _drill,
     "coaching": _of_drill,
@@ -200,6 +214,8 @@ REFERENCES: dict[str, Callable[[models.Entry], Iterator[Reference]]] = {
     "targets": _region_list,
     "areas": _region_list,
     "signs": _sign,
+    "stances": _stance,
+    "figures": _figure,
 }
 
 
@@ -264,3 +280,15 @@ def _check_wording(library: Library, entries: Loaded, problems: list[Problem]) -
             problems.append(Problem(file, f"wording.{drill.id}.title", f"is the title of {other!r} already"))
         else:
             titles[wording.title] = drill.id
+
+
+def _check_figures(library: Library, entries: Loaded, problems: list[Problem]) -> None:
+    """Every drill has a picture, and no picture changes for a place its drill is not done at."""
+    for drill in library.drills.values():
+        figure = library.figures.get(drill.id)
+        if figure is None:
+            file = _file_of(entries, "drills", drill.id)
+            problems.append(Problem(file, f"drills.{drill.id}.figure", "missing: how the drill is drawn"))
+        elif elsewhere := [place for place in figure.places if place not in drill.places]:
+            file = _file_of(entries, "figures", drill.id)
+            problems.append(Problem(file, f"figures.{drill.id}.places", f"the drill is not done at {elsewhere[0]!r}"))
