@@ -169,6 +169,6 @@ def _side_word(look: Look, tints: dict[str, str]) -> str:
     return (
         f'<rect x="{left:.0f}" y="{low - size * 0.72:.1f}" width="{cuff:.1f}" height="{size * 0.72:.1f}" rx="1" '
         f'fill="{tints["cuff"]}"/><text x="{left + cuff + size * 0.22:.1f}" y="{low:.0f}" '
-        f'font-family="\'Source Sans 3\', \'Ease Sans\', sans-serif" font-size="{size:.0f}" font-weight="600" '
+        f'font-family="\'Ease Sans\', \'Source Sans 3\', sans-serif" font-size="{size:.0f}" font-weight="600" '
         f'fill="{tints["word"]}">{look.side}</text>'
     )
