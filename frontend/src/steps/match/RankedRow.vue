@@ -62,7 +62,7 @@ function bar(): void {
 </template>
 
 <style scoped>
-li { display: grid; grid-template-columns: 40px 96px minmax(0, 1fr) 178px 78px 84px; gap: 0.4rem; align-items: center; border-top: 1px solid var(--line); padding: 0.25rem 0; }
+li { display: grid; grid-template-columns: 40px 92px minmax(0, 1fr) 204px 76px 80px; gap: 0.4rem; align-items: center; border-top: 1px solid var(--line); padding: 0.25rem 0; }
 li.kept { background: var(--card); box-shadow: -4px 0 0 var(--river); }
 .tick { display: grid; place-items: center; min-height: 44px; cursor: pointer; }
 .tick input { width: 24px; height: 24px; accent-color: var(--river); }
