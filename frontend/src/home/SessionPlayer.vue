@@ -66,11 +66,11 @@ const now = computed(() => {
       </div>
       <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :pointer="state.at" :current="index" :width="352" />
       <template v-if="drill">
+        <p class="stop-box"><strong>Stop this drill for</strong> {{ drill.stop.join('; ') }}.</p>
         <p v-for="line in drill.do" :key="line">{{ line }}</p>
         <p>You should feel <strong>{{ drill.feel }}</strong>.</p>
         <p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p>
         <p v-for="change in drill.changed" :key="change" class="clay">Changed for you: {{ change }}</p>
-        <p class="stop-box"><strong>Stop this drill for</strong> {{ drill.stop.join('; ') }}.</p>
       </template>
       <div class="room" />
       <div class="small-acts">
