@@ -79,14 +79,13 @@ def arrow_spots(scene: AnyScene, camera: Camera, name: str = "start") -> tuple[S
     """
     moves = scene.figure.moves
     if moves.press:
-        tip = camera.flat(_point(scene.path[-1], moves.part))
+        tip = camera.flat(_point(scene.body(scene.names[-1]), moves.part))
         way = camera.flat(scale(unit(moves.press), PRESS_LONG * (HAND_SMALL if isinstance(scene, HandScene) else 1.0)))
         tail = (tip[0] - way[0], tip[1] - way[1])
         return tail, ((tail[0] + tip[0]) / 2, (tail[1] + tip[1]) / 2), tip
-    steps = scene.path[: 7 if len(scene.names) > 2 else None]
     part = "crown" if moves.part == "up-top" and not moves.way else moves.part
-    track = [camera.flat(_point(found, part)) for found in steps]
-    a, m, b = track[0], track[len(track) // 2], track[-1]
+    ends: tuple[AnyBody, ...] = scene.first_ends
+    a, b = (camera.flat(_point(found, part)) for found in ends)
     dx, dy = camera.flat(scale(unit(moves.way), SHORTEST)) if moves.way else (b[0] - a[0], b[1] - a[1])
     far = hypot(dx, dy)
     if far < 1.0:
@@ -97,8 +96,9 @@ def arrow_spots(scene: AnyScene, camera: Camera, name: str = "start") -> tuple[S
         tip = (at[0] + back[0], at[1] + back[1])
         tail = (tip[0] - dx / far * SHORTEST, tip[1] - dy / far * SHORTEST)
         return tail, ((tail[0] + tip[0]) / 2, (tail[1] + tip[1]) / 2), tip
+    m = camera.flat(_point(scene.halfway, part))
     core = ("elbow", "wrist") if isinstance(scene, HandScene) else ("pelvis", "up-mid")
-    trunk = [camera.flat(found.joints[name]) for found in scene.path for name in core]
+    trunk = [camera.flat(found.joints[name]) for found in ends for name in core]
     cx, cy = sum(x for x, _ in trunk) / len(trunk), sum(y for _, y in trunk) / len(trunk)
     nx, ny = -dy / far, dx / far
     if (m[0] - cx) * nx + (m[1] - cy) * ny < 0:

@@ -14,7 +14,7 @@ PELVIS_TO_LOW_BACK, LOW_BACK, UPPER_BACK, NECK, HEAD_UP, HEAD_AHEAD = 6.0, 18.0,
 
 HIP_R, KNEE_R, SHANK_R, ANKLE_R = 8.2, 6.0, 5.6, 3.9
 SHOULDER_R, ELBOW_R, FOREARM_R, WRIST_R = 5.4, 4.2, 4.0, 2.9
-PALM_R, FINGER_R, NECK_R, HEAD_R = 3.1, 1.9, 5.2, 10.6
+PALM_R, FINGER_R, NECK_R = 3.1, 1.9, 5.2
 
 HEEL = (-4.2, -3.0, 0.0)
 BALL = (11.0, -4.4, 0.0)
@@ -25,6 +25,7 @@ PELVIS_SIZE = (10.4, 9.5, 16.0)
 WAIST_SIZE = (9.2, 8.5, 12.8)
 RIBS_SIZE = (10.4, 11.0, 14.4)
 CHEST_SIZE = (9.6, 9.0, 15.6)
+HEAD_SIZE = (10.2, 11.6, 8.6)
 
 WEIGHT = {
     "head": 0.081, "chest": 0.216, "waist": 0.139, "pelvis": 0.142,

@@ -89,22 +89,29 @@ def _head(found: Skeleton, camera: Camera) -> Iterator[Piece]:
 
 HAIRLINE = (-0.62, 0.78, 0.0)
 HAIR_FROM = 2.6
-_HEAD_GRID = tuple(
-    (sin(pi * i / 9) * cos(2 * pi * j / 16), cos(pi * i / 9), sin(pi * i / 9) * sin(2 * pi * j / 16))
-    for i in range(10)
-    for j in range(16)
-)
+
+
+def _cap() -> tuple[tuple[Vec, Vec], ...]:
+    """Points of the head behind the hairline, a little outside it, each with the way it faces."""
+    found = []
+    for i in range(10):
+        for j in range(16):
+            n = (sin(pi * i / 9) * cos(2 * pi * j / 16), cos(pi * i / 9), sin(pi * i / 9) * sin(2 * pi * j / 16))
+            p = (n[0] * body.HEAD_SIZE[0], n[1] * body.HEAD_SIZE[1], n[2] * body.HEAD_SIZE[2])
+            if dot(p, HAIRLINE) > HAIR_FROM:
+                normal = (n[0] / body.HEAD_SIZE[0], n[1] / body.HEAD_SIZE[1], n[2] / body.HEAD_SIZE[2])
+                found.append(((p[0] * 1.05, p[1] * 1.05, p[2] * 1.05), normal))
+    return tuple(found)
+
+
+_CAP = _cap()
 
 
 def _hair(egg: Egg, camera: Camera, toward: Vec) -> Area | None:
     """What is seen of the hair: the points of the head behind the hairline that face the eye."""
-    spots = []
-    for n in _HEAD_GRID:
-        p = (n[0] * egg.size[0], n[1] * egg.size[1], n[2] * egg.size[2])
-        normal = (n[0] / egg.size[0], n[1] / egg.size[1], n[2] / egg.size[2])
-        if dot(normal, toward) >= -0.012 and dot(p, HAIRLINE) > HAIR_FROM:
-            grown = (p[0] * 1.05, p[1] * 1.05, p[2] * 1.05)
-            spots.append(camera.flat(add(egg.at, within(egg.frame, grown))))
+    spots = [
+        camera.flat(add(egg.at, within(egg.frame, point))) for point, normal in _CAP if dot(normal, toward) >= -0.012
+    ]
     return around(spots) if len(spots) > 4 else None
 
 

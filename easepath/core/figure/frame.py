@@ -66,7 +66,7 @@ _BOXES: WeakKeyDictionary[AnyScene, tuple[float, float, float, float]] = WeakKey
 def _box(scene: AnyScene) -> tuple[float, float, float, float]:
     """Left, top, right and bottom of everything in every position, centimetres; measured once."""
     if scene not in _BOXES:
-        camera = Camera.at(scene.view)
+        camera = Camera.at(scene.view, coarse=True)
         bodies: dict[str, AnyBody] = {name: scene.body(name) for name in scene.names}
         pieces = [p for name, body in bodies.items() for p in scene.pieces(body, name, camera, drilled=False)]
         boxes = [shape.box() for piece in pieces if piece.depth > BEHIND - 50 for shape in piece.shapes]

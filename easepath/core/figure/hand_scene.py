@@ -48,6 +48,16 @@ class HandScene:
             found += [self._posed(between_grips(a, b, (k + 1) / STEPS)) for k in range(STEPS)]
         return found
 
+    @property
+    def first_ends(self) -> tuple[HandBody, HandBody]:
+        """The hand at both ends of the first stretch of the movement."""
+        return self._posed(self.grips[0]), self._posed(self.grips[min(1, len(self.grips) - 1)])
+
+    @cached_property
+    def halfway(self) -> HandBody:
+        """The hand in the middle of the first stretch of the movement."""
+        return self._posed(between_grips(self.grips[0], self.grips[min(1, len(self.grips) - 1)], 0.5))
+
     def _posed(self, grip: Grip) -> HandBody:
         return posed(grip, upper_arm=self._has("upper-arm"))
 

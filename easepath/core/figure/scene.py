@@ -10,7 +10,7 @@ from typing import Any
 from easepath.core.figure.camera import Camera
 from easepath.core.figure.dressed import Piece, body_pieces
 from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.motion import path_of
+from easepath.core.figure.motion import between, path_of
 from easepath.core.figure.pose import laid_over, stance_pose
 from easepath.core.figure.props import SIZES, prop_pieces
 from easepath.core.figure.settle import Settled, settled
@@ -44,6 +44,16 @@ class Scene:
     def path(self) -> list[Skeleton]:
         """The bodies of the movement, from start to end."""
         return path_of(list(self.keys), STEPS)
+
+    @property
+    def first_ends(self) -> tuple[Skeleton, Skeleton]:
+        """The body at both ends of the first stretch of the movement."""
+        return self.keys[0].body, self.keys[min(1, len(self.keys) - 1)].body
+
+    @cached_property
+    def halfway(self) -> Skeleton:
+        """The body in the middle of the first stretch of the movement."""
+        return between(self.keys[0], self.keys[min(1, len(self.keys) - 1)], 0.5)
 
     def body(self, name: str) -> Skeleton:
         """The body at a key position; raises KeyError for a name the drill does not have."""

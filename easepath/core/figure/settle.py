@@ -48,14 +48,14 @@ def settled(pose: Pose) -> Settled:
         elif leg.foot is None and leg.sole in ("flat", "toes", "heel"):
             _set_sole(found.body, mark, leg)
     _pin(found)
-    for _ in range(2):
+    for _ in range(_passes(*(leg.foot for leg in (pose.leg, pose.leg2) if leg))):
         found.faults = []
         for mark, sign in SIDES:
             leg = getattr(pose, "leg" + mark)
             if leg.foot is not None:
                 _reach_foot(found, mark, sign, leg)
     unreached = list(found.faults)
-    for _ in range(2):
+    for _ in range(_passes(*(arm.hand for arm in (pose.arm, pose.arm2) if arm))):
         found.faults = list(unreached)
         for mark, sign in SIDES:
             arm: Arm = getattr(pose, "arm" + mark)
@@ -64,6 +64,11 @@ def settled(pose: Pose) -> Settled:
             elif arm.hand is not None:
                 _reach_hand(found, mark, sign, arm)
     return found
+
+
+def _passes(*targets: Point | None) -> int:
+    """A limb that reaches for the body is looked at twice: the first time its landmark may not be in its place yet."""
+    return 2 if any(target is not None and not isinstance(target, tuple) for target in targets) else 1
 
 
 def _pin(found: Settled) -> None:

@@ -49,7 +49,7 @@ def trunk_eggs(found: Skeleton) -> dict[str, Egg]:
 
 def head_egg(found: Skeleton) -> Egg:
     """The head."""
-    return Egg(found.joints["head"], found.frames["neck"], (10.2, 11.6, 8.6))
+    return Egg(found.joints["head"], found.frames["neck"], body.HEAD_SIZE)
 
 
 def solids(found: Skeleton) -> Iterator[tuple[str, Ball | Egg]]:
