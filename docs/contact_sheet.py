@@ -35,8 +35,7 @@ def cell(album: Album, drill: Drill, options: argparse.Namespace) -> str:
         for name in dict.fromkeys((names[0], names[-1]))
     ]
     drawn = "".join(f'<span style="width:{options.width}px">{svg}</span>' for svg in shown)
-    wording = album.library.wording.get(drill.id)
-    title = f"{drill.id}: {wording.title}" if wording else drill.id
+    title = f"{drill.id}: {album.library.title(drill.id)}"
     return f'<div class="drill" style="width:{2 * options.width}px"><div>{drawn}</div><p>{escape(title)}</p></div>'
 
 

@@ -21,16 +21,12 @@ def desk_of(assessment: Assessment, session: Session, complaint: models.Complain
     hours = complaint.work_hours or DEFAULT_HOURS
     start, end = (dt.time(*divmod(hours[name], 60)) for name in ("start", "end"))
     plan = desk_plan(at_work(session.drills), start, end, hours["every"])
-    wording = assessment.library.wording
-    names = {
-        item.drill.id: wording[item.drill.id].title if item.drill.id in wording else item.drill.name
-        for item in session.drills
-    }
+    title = assessment.library.title
     return {
         **hours,
         "breaks": [
-            {"at": f"{one.at:%H:%M}", "drills": [{"title": names[d.drill], "side": d.side} for d in one.drills]}
+            {"at": f"{one.at:%H:%M}", "drills": [{"title": title(d.drill), "side": d.side} for d in one.drills]}
             for one in plan.breaks
         ],
-        "left_over": [f"{names[d.drill]}, {d.side}" for d in plan.left_over],
+        "left_over": [f"{title(d.drill)}, {d.side}" for d in plan.left_over],
     }

@@ -18,9 +18,8 @@ MOST_NEEDS = 8
 def override_line(row: models.Override) -> dict[str, Any]:
     """One override: what, by whom, when and why."""
     library = shipped_library()
-    wording = library.wording.get(row.drill)
     return {
-        "id": row.pk, "drill": row.drill, "title": wording.title if wording else library.drills[row.drill].name,
+        "id": row.pk, "drill": row.drill, "title": library.title(row.drill),
         "side": row.side, "was": row.was, "reason": row.reason, "by": row.recorded_by.name,
         "date": str(row.recorded_at.date()),
     }  # fmt: skip

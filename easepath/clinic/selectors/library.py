@@ -19,9 +19,8 @@ def drill_cards() -> list[dict[str, Any]]:
 
 
 def _card(library: Library, drill: models.Drill) -> dict[str, Any]:
-    wording = library.wording.get(drill.id)
     return {
-        "id": drill.id, "title": wording.title if wording else drill.name, "name": drill.name, "phase": drill.phase,
+        "id": drill.id, "title": library.title(drill.id), "name": drill.name, "phase": drill.phase,
         "one_sided": drill.sides == "each", "places": list(drill.places), "equip": list(drill.equip),
         "needs": sorted(drill.needs, key=lambda need: -drill.needs[need]), "felt": drill.felt, "auto": drill.auto,
         "alt": album_of(library).alt(Wanted(drill.id, "right")),
@@ -77,7 +76,7 @@ def _neighbours(library: Library, drill: models.Drill) -> list[dict[str, str]]:
         return []
     rungs = library.ladders[drill.ladder[0]]
     return [
-        {"id": other.id, "name": f"{rung}. {_card(library, other)['title']}"}
+        {"id": other.id, "name": f"{rung}. {library.title(other.id)}"}
         for rung, drills in rungs.items()
         for other in drills
         if other.id != drill.id

@@ -7,5 +7,4 @@ from easepath.clinic.facts import Assessment
 
 def title_of(assessment: Assessment, drill: str) -> str:
     """The client's title of a drill, else its name in the knowledge."""
-    wording = assessment.library.wording.get(drill)
-    return wording.title if wording else assessment.library.drills[drill].name
+    return assessment.library.title(drill)

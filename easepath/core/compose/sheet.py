@@ -34,7 +34,7 @@ def sheet_entry(matcher: Matcher, item: Prescription) -> dict[str, Any]:
     changed = _changes(library, item)
     cautions = [reason.text(library) for reason in item.reasons if reason.verdict is Verdict.CAUTION]
     return {
-        "title": wording.title if wording else drill.name,
+        "title": library.title(drill.id),
         "phase": drill.phase,
         "method_name": library.methods[item.method].name,
         "pain_rule": library.methods[item.method].pain_rule,

@@ -29,16 +29,10 @@ class Rule:
 
 MISSING = ("no position reaches", "but the picture shows", "listed but not shown", "no hand rests")
 """What a figure may give a reason for: facts a picture does not show. What it shows beyond the facts has no excuse."""
-HALF_TURN = -100.0
-"""Past this a thigh led far outward has gone round by the side, not back."""
 
 
 def _hip(key: Settled, mark: str) -> float:
-    """Flexion of a hip: of a thigh led outward no more than its angle to the trunk."""
-    flexion = key.body.hip_angles(mark)[0]
-    flexion += 360 if flexion < HALF_TURN else 0
-    frames = key.body.frames
-    return min(flexion, angle_between(frames["thigh" + mark][1], frames["pelvis"][1])) if flexion > 0 else flexion
+    return key.body.hip_flexion(mark)
 
 
 def _abduction(key: Settled, mark: str) -> float:

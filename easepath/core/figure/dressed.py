@@ -11,7 +11,7 @@ from easepath.core.figure.camera import Camera
 from easepath.core.figure.outline import Area, Limb, Shape, around, hull, limb
 from easepath.core.figure.shape import Ball, Egg, head_egg, trunk_eggs
 from easepath.core.figure.skeleton import SIDES, Skeleton
-from easepath.core.figure.vectors import Vec, add, angle_between, dot, middle, seen_from, unit, within
+from easepath.core.figure.vectors import Vec, add, dot, middle, seen_from, unit, within
 
 SLEEVE, SHORTS = 0.52, 0.6
 """How much of the upper arm and of the thigh the clothes cover."""
@@ -192,7 +192,7 @@ def _arm(found: Skeleton, camera: Camera, mark: str, tint: str, cuff: bool) -> I
     fore = _forearm(camera, elbow, wrist, knuckle, fingers)
     upper = _depth(found, camera, "shoulder" + mark, "elbow" + mark)
     lower = _depth(found, camera, "elbow" + mark, "wrist" + mark) + 0.01
-    bent = abs(found_elbow(found, mark)) >= FOLDED
+    bent = found.elbow_angle(mark) >= FOLDED
     skin = "skin" + tint
     hem = middle(shoulder, elbow, SLEEVE)
     hem_r = body.SHOULDER_R + (body.ELBOW_R - body.SHOULDER_R) * SLEEVE + 0.5
@@ -205,8 +205,3 @@ def _arm(found: Skeleton, camera: Camera, mark: str, tint: str, cuff: bool) -> I
     yield Piece((upper if bent else max(upper, lower)) + 0.03, "sleeve" + tint, (sleeve,))
     if cuff:
         yield _band(camera, middle(elbow, wrist, 0.78), middle(elbow, wrist, 0.92), body.WRIST_R + 1.0, lower + 0.06)
-
-
-def found_elbow(found: Skeleton, mark: str) -> float:
-    """Degrees an elbow is bent."""
-    return angle_between(found.frames["upper-arm" + mark][1], found.frames["forearm" + mark][1])

@@ -7,7 +7,7 @@ from weakref import WeakKeyDictionary
 
 from easepath.core.figure.arrow import arrow_spots
 from easepath.core.figure.camera import Camera
-from easepath.core.figure.outline import Sheet
+from easepath.core.figure.outline import Box, Sheet, box_of
 from easepath.core.figure.props import BEHIND
 from easepath.core.figure.scene import AnyBody, AnyScene
 from easepath.core.vocabulary import SideWord
@@ -60,10 +60,10 @@ def trimmed(scene: AnyScene, look: Look) -> tuple[float, float]:
 
 LIFT = 0.42
 """Share of the empty height left below a low picture: a little under the middle, where the ground is expected."""
-_BOXES: WeakKeyDictionary[AnyScene, tuple[float, float, float, float]] = WeakKeyDictionary()
+_BOXES: WeakKeyDictionary[AnyScene, Box] = WeakKeyDictionary()
 
 
-def _box(scene: AnyScene) -> tuple[float, float, float, float]:
+def _box(scene: AnyScene) -> Box:
     """Left, top, right and bottom of everything in every position, centimetres; measured once."""
     if scene not in _BOXES:
         camera = Camera.at(scene.view, coarse=True)
@@ -72,8 +72,5 @@ def _box(scene: AnyScene) -> tuple[float, float, float, float]:
         boxes = [shape.box() for piece in pieces if piece.depth > BEHIND - 50 for shape in piece.shapes]
         for place in ("start", "end"):
             boxes += [(x - 5, y - 5, x + 5, y + 5) for x, y in arrow_spots(scene, camera, place) or ()]
-        _BOXES[scene] = (
-            min(box[0] for box in boxes), min(box[1] for box in boxes),
-            max(box[2] for box in boxes), max(box[3] for box in boxes),
-        )  # fmt: skip
+        _BOXES[scene] = box_of(boxes)
     return _BOXES[scene]

@@ -7,9 +7,9 @@ from itertools import pairwise
 
 from easepath.core.figure import body
 from easepath.core.figure.reach import two_bones
-from easepath.core.figure.settle import PINS, TRUNK_PINS, Settled
-from easepath.core.figure.skeleton import SIDES, Skeleton, set_foot, set_hand
-from easepath.core.figure.vectors import add, blend, middle, relative, scale, sub, turned, within
+from easepath.core.figure.settle import ON_TOES, Settled, joint_of
+from easepath.core.figure.skeleton import SIDES, Skeleton, set_foot, set_hand, strung
+from easepath.core.figure.vectors import blend, middle, relative, scale, sub, turned
 from easepath.core.knowledge.models import Drill
 from easepath.core.knowledge.models.figure import Pose
 
@@ -37,9 +37,11 @@ def between(a: Settled, b: Settled, share: float) -> Skeleton:
         two = relative(b.body.frames[base], b.body.frames[part])
         found.frames[part] = turned(found.frames[base], blend(one, two, share))
     found.joints["pelvis"] = middle(a.body.joints["pelvis"], b.body.joints["pelvis"], share)
-    _string(found, a.pose, b.pose, share)
-    pin = _pinned(a.pose)
-    if pin == _pinned(b.pose):
+    strung(found, {mark: _toes(a.pose, mark) * (1 - share) + _toes(b.pose, mark) * share for mark, _ in SIDES})
+    assert a.pose.pin
+    assert b.pose.pin
+    pin = joint_of(a.pose.pin[0])
+    if pin == joint_of(b.pose.pin[0]):
         there = middle(a.body.joints[pin], b.body.joints[pin], share)
         found.moved(sub(there, found.joints[pin]))
     for mark, _ in SIDES:
@@ -47,45 +49,10 @@ def between(a: Settled, b: Settled, share: float) -> Skeleton:
     return found
 
 
-def _pinned(pose: Pose) -> str:
-    assert pose.pin
-    part = pose.pin[0]
-    base, mark = (part[:-1], "2") if part.endswith("2") else (part, "")
-    return PINS[base] + mark if base in PINS else TRUNK_PINS.get(base, "pelvis")
-
-
-def _string(found: Skeleton, a: Pose, b: Pose, share: float) -> None:
-    """Joints along the frames, from the pelvis outward."""
-    joints, frames = found.joints, found.frames
-    at = joints["low-back"] = add(joints["pelvis"], scale(frames["pelvis"][1], body.PELVIS_TO_LOW_BACK))
-    for name, size in (("low", body.LOW_BACK), ("up", body.UPPER_BACK)):
-        at = joints[name + "-mid"] = add(at, scale(frames[name + "-half"][1], size / 2))
-        at = joints[name + "-top"] = add(at, scale(frames[name][1], size / 2))
-    at = joints["neck-top"] = add(at, scale(frames["neck-half"][1], body.NECK))
-    joints["head"] = add(at, within(frames["neck"], (body.HEAD_AHEAD, body.HEAD_UP, 0.0)))
-    for mark, sign in SIDES:
-        joints["hip" + mark] = add(joints["pelvis"], within(frames["pelvis"], (0.0, 0.0, sign * body.HIP_OUT)))
-        side = within(frames["up"], (0.0, -body.SHOULDER_DROP, sign * body.SHOULDER_OUT))
-        joints["shoulder" + mark] = add(joints["up-top"], side)
-        _limbs(found, mark, _toes(a, mark) * (1 - share) + _toes(b, mark) * share)
-
-
 def _toes(pose: Pose, mark: str) -> float:
     leg = pose.leg2 if mark else pose.leg
     assert leg
-    return (leg.toes or 45.0) if leg.sole == "toes" else (leg.toes or 0.0)
-
-
-def _limbs(found: Skeleton, mark: str, toes: float) -> None:
-    joints, frames = found.joints, found.frames
-    for a, b, c, upper, lower, size, rest in (
-        ("hip", "knee", "ankle", "thigh", "shank", body.THIGH, body.SHANK),
-        ("shoulder", "elbow", "wrist", "upper-arm", "forearm", body.UPPER_ARM, body.FOREARM),
-    ):
-        joints[b + mark] = sub(joints[a + mark], scale(frames[upper + mark][1], size))
-        joints[c + mark] = sub(joints[b + mark], scale(frames[lower + mark][1], rest))
-    set_foot(found, mark, toes)
-    set_hand(found, mark)
+    return (leg.toes or ON_TOES) if leg.sole == "toes" else (leg.toes or 0.0)
 
 
 def _hold_ends(found: Skeleton, a: Settled, b: Settled, mark: str, share: float) -> None:
@@ -123,11 +90,6 @@ def _hold(
         set_foot(found, mark, toes)
     else:
         set_hand(found, mark)
-
-
-def eased(share: float) -> float:
-    """A movement that starts and ends gently: 0 to 1."""
-    return share * share * (3 - 2 * share)
 
 
 def path_of(keys: list[Settled], steps: int) -> list[Skeleton]:

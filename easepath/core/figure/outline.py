@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from math import acos, atan2, cos, pi, sin, sqrt
 from typing import NamedTuple
@@ -12,6 +12,8 @@ from easepath.core.figure.shape import Ball, Egg
 from easepath.core.figure.vectors import Vec
 
 Spot = tuple[float, float]
+Box = tuple[float, float, float, float]
+"""Left, top, right and bottom."""
 FINE, COARSE = 30, 10
 """Corners of a rounded outline: on the screen, and on paper, where a picture is small and drawing it costs more."""
 
@@ -44,7 +46,7 @@ class Limb:
     b: Spot
     rb: float
 
-    def box(self) -> tuple[float, float, float, float]:
+    def box(self) -> Box:
         """Left, top, right and bottom."""
         return (
             min(self.a[0] - self.ra, self.b[0] - self.rb), min(self.a[1] - self.ra, self.b[1] - self.rb),
@@ -75,7 +77,7 @@ class Area:
 
     spots: tuple[Spot, ...]
 
-    def box(self) -> tuple[float, float, float, float]:
+    def box(self) -> Box:
         """Left, top, right and bottom."""
         xs, ys = [s[0] for s in self.spots], [s[1] for s in self.spots]
         return min(xs), min(ys), max(xs), max(ys)
@@ -91,7 +93,7 @@ class Line:
 
     spots: tuple[Spot, ...]
 
-    def box(self) -> tuple[float, float, float, float]:
+    def box(self) -> Box:
         """Left, top, right and bottom."""
         return Area(self.spots).box()
 
@@ -101,6 +103,12 @@ class Line:
 
 
 Shape = Limb | Area | Line
+
+
+def box_of(boxes: Iterable[Box]) -> Box:
+    """The box round some boxes."""
+    lefts, tops, rights, lows = zip(*boxes, strict=True)
+    return min(lefts), min(tops), max(rights), max(lows)
 
 
 def limb(camera: Camera, a: Vec, ra: float, b: Vec, rb: float) -> Limb:

@@ -12,7 +12,7 @@ from easepath.core.figure.felt import patch_eggs, patches_of
 from easepath.core.figure.frame import HEIGHT, INSET, LABEL, STROKES, WIDTH, Look, framed
 from easepath.core.figure.hand import HandBody, hand_patch
 from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.outline import Area, Line, Sheet, hull
+from easepath.core.figure.outline import Area, Line, Sheet, box_of, hull
 from easepath.core.figure.palette import STYLES
 from easepath.core.figure.scene import AnyBody, AnyScene, Scene
 from easepath.core.figure.shape import Egg
@@ -71,9 +71,7 @@ def _inset(scene: Scene, found: AnyBody, look: Look) -> str:
     tints = STYLES[look.style]
     camera = Camera.at(str(scene.figure.inset), mirror=look.side == "left")
     pieces = sorted(body_pieces(found, camera, scene.drill.sides == "each"), key=lambda piece: piece.depth)
-    boxes = [shape.box() for piece in pieces for shape in piece.shapes]
-    left, top = min(box[0] for box in boxes), min(box[1] for box in boxes)
-    right, low = max(box[2] for box in boxes), max(box[3] for box in boxes)
+    left, top, right, low = box_of(shape.box() for piece in pieces for shape in piece.shapes)
     k = min((INSET[0] - 10) / (right - left), (INSET[1] - 10) / (low - top))
     x0 = 5.0 if look.side == "left" else WIDTH - INSET[0] - 5
     sheet = Sheet((left + right) / 2 - (x0 + INSET[0] / 2) / k, (top + low) / 2 - (5 + INSET[1] / 2) / k, k)

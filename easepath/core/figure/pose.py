@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any, TypeVar
 
 from easepath.core.figure.skeleton import SIDED
@@ -95,7 +96,7 @@ def below_target(below: Stand | Bend | Leg | Arm | Grip) -> bool:
     return isinstance(below, Leg) and below.foot is not None
 
 
-def stance_pose(stances: dict[str, models.Stance], identifier: str) -> Pose:
+def stance_pose(stances: Mapping[str, models.Stance], identifier: str) -> Pose:
     """The whole pose of a stance, from the one it is like upward."""
     stance = stances[identifier]
     below = stance_pose(stances, stance.like) if stance.like else UNBENT

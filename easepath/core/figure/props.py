@@ -11,7 +11,7 @@ from easepath.core.figure.settle import resolved
 from easepath.core.figure.shape import Ball, Egg
 from easepath.core.figure.skeleton import Skeleton
 from easepath.core.figure.vectors import Vec, add, dot, middle, sub
-from easepath.core.knowledge.models.figure import Prop
+from easepath.core.knowledge.models.figure import At, Prop
 
 BEHIND = -900.0
 SIZES: dict[str, Vec] = {
@@ -33,6 +33,11 @@ def prop_pieces(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
         yield from BUILDERS[prop.kind](prop, found, camera)
     else:
         yield from _box_prop(prop, found, camera)
+
+
+def held(prop: Prop) -> bool:
+    """Whether a prop goes with the body, and does not stand in the room."""
+    return bool(prop.through) or isinstance(prop.at, str | At)
 
 
 def place_of(prop: Prop, found: Skeleton) -> Vec:
@@ -75,16 +80,14 @@ def _box(camera: Camera, low: Vec, size: Vec, fill: str = "prop", depth: float |
 
 def _box_prop(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
     low, size = place_of(prop, found), size_of(prop)
-    held = isinstance(prop.at, str) or hasattr(prop.at, "at")
-    if held:
+    if held(prop):
         low = sub(low, (0.0, size[1] / 2, 0.0))
-    yield from _box(camera, low, size, depth=camera.depth(low) + 1 if held else None)
+    yield from _box(camera, low, size, depth=camera.depth(low) + 1 if held(prop) else None)
 
 
 def _soft(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
     low, (w, h, d) = place_of(prop, found), size_of(prop)
-    held = isinstance(prop.at, str) or hasattr(prop.at, "at")
-    centre = low if held else add(low, (0.0, h / 2, 0.0))
+    centre = low if held(prop) else add(low, (0.0, h / 2, 0.0))
     r = min(w, h, d) / 2
     corners = [
         Ball(add(centre, (sx * (w / 2 - r), 0.0, sz * (d / 2 - r))), r * 0.98) for sx in (-1, 1) for sz in (-1, 1)
@@ -92,7 +95,7 @@ def _soft(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
     if h > 2 * r + 0.1:
         up = (0.0, h / 2 - r, 0.0)
         corners = [Ball(add(ball.at, way), ball.r) for ball in corners for way in (up, (0.0, -up[1], 0.0))]
-    depth = camera.depth(centre) + 1 if held else BEHIND + 20
+    depth = camera.depth(centre) + 1 if held(prop) else BEHIND + 20
     yield Piece(depth, "soft", (hull(camera, *corners),), "prop-line", 0.8)
 
 
@@ -146,13 +149,12 @@ def _ball(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
 def _roll(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
     """A rolled towel: `size` is its thickness twice, and its length; `back` 1 lays it lengthwise."""
     low, (thick, _, long) = place_of(prop, found), size_of(prop)
-    held = isinstance(prop.at, str) or hasattr(prop.at, "at")
-    centre = low if held else add(low, (0.0, thick / 2, 0.0))
+    centre = low if held(prop) else add(low, (0.0, thick / 2, 0.0))
     way = (long / 2, 0.0, 0.0) if prop.back else (0.0, 0.0, long / 2)
     shape = limb(camera, sub(centre, way), thick / 2, add(centre, way), thick / 2)
-    yield Piece(camera.depth(centre) + 2 if held else BEHIND + 20, "soft", (shape,), "prop-line", 0.9)
+    yield Piece(camera.depth(centre) + 2 if held(prop) else BEHIND + 20, "soft", (shape,), "prop-line", 0.9)
     core = Limb(shape.b, shape.rb * 0.45, shape.b, shape.rb * 0.45)
-    yield Piece(camera.depth(centre) + 2.1 if held else BEHIND + 21, "prop-side", (core,), "prop-line", 0.6)
+    yield Piece(camera.depth(centre) + 2.1 if held(prop) else BEHIND + 21, "prop-side", (core,), "prop-line", 0.6)
 
 
 def _weight(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:

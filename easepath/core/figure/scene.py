@@ -7,12 +7,13 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 
+from easepath.core.figure.body import SURFACES
 from easepath.core.figure.camera import Camera
 from easepath.core.figure.dressed import Piece, body_pieces
 from easepath.core.figure.hand_scene import HandScene
 from easepath.core.figure.motion import between, path_of
 from easepath.core.figure.pose import laid_over, stance_pose
-from easepath.core.figure.props import SIZES, prop_pieces
+from easepath.core.figure.props import SIZES, held, prop_pieces
 from easepath.core.figure.settle import Settled, settled
 from easepath.core.figure.skeleton import Skeleton
 from easepath.core.knowledge import models
@@ -20,7 +21,7 @@ from easepath.core.knowledge.models.figure import PlaceSet, Pose, Prop
 from easepath.core.vocabulary import Place
 
 HAND_STANCE = "hand"
-BED_TOP = 44.0
+BED_TOP = SURFACES["bed"]
 STEPS = 6
 """Positions drawn between two key positions of the moving picture."""
 
@@ -95,22 +96,17 @@ def _bed_below(found: Skeleton, ground: float) -> Prop:
     )
 
 
-def held(prop: Prop) -> bool:
-    """Whether a prop goes with the body, and does not stand in the room."""
-    return bool(prop.through) or isinstance(prop.at, str) or hasattr(prop.at, "at")
-
-
 def scene_of(
     stances: Mapping[str, models.Stance], figure: models.Figure, drill: models.Drill, place: Place | None = None
 ) -> Scene | HandScene:
     """The scene of a drill at a place, its own where none is said; raises KeyError for one it has not."""
-    home = home_place(stances, figure, drill)
+    home = home_place(figure, drill)
     place = place or home
     if place not in drill.places:
         raise KeyError(place)
     change = figure.places.get(place, PlaceSet())
     stance = change.stance or figure.stance
-    below = stance_pose(dict(stances), stance)
+    below = stance_pose(stances, stance)
     start = laid_over(laid_over(below, figure.start), change.start)
     poses, names = [start], ["start"]
     for number, mid in enumerate(figure.mid, 1):
@@ -123,11 +119,12 @@ def scene_of(
     props = kept + (figure.props if change.props is None else change.props)
     if place not in figure.places:
         props = furnished(props, place)
-    view = change.view or figure.view or stance_view(stances, stance)
+    view = change.view or figure.view or stances[stance].view
     if stance == HAND_STANCE:
         return HandScene(drill, figure, tuple(pose.grip for pose in poses if pose.grip), tuple(names), view)
     keys = tuple(settled(pose) for pose in poses)
-    return Scene(drill, figure, place, keys, tuple(names), props, view, _ground(stances, figure, home, place, change))
+    lying_on_bed = place == "bed" and home == "floor" and change.stance is None
+    return Scene(drill, figure, place, keys, tuple(names), props, view, -BED_TOP if lying_on_bed else 0.0)
 
 
 def furnished(props: tuple[Prop, ...], place: Place) -> tuple[Prop, ...]:
@@ -142,27 +139,14 @@ def furnished(props: tuple[Prop, ...], place: Place) -> tuple[Prop, ...]:
     return props
 
 
-def home_place(stances: Mapping[str, models.Stance], figure: models.Figure, drill: models.Drill) -> Place:
+def home_place(figure: models.Figure, drill: models.Drill) -> Place:
     """The place a figure's own poses are drawn at: the first of the drill's places it makes no change for."""
     plain = [place for place in drill.places if place not in figure.places]
     lying = "floor" in plain and "bed" in plain
     return "floor" if lying else (plain or list(drill.places))[0]
 
 
-def _ground(
-    stances: Mapping[str, models.Stance], figure: models.Figure, home: Place, place: Place, change: PlaceSet
-) -> float:
-    """How far below the body's floor the room's floor lies: a lying drill done on the bed."""
-    lifted = place == "bed" and home == "floor" and change.stance is None
-    return -BED_TOP if lifted else 0.0
-
-
 def stance_props(stances: Mapping[str, models.Stance], identifier: str) -> tuple[Prop, ...]:
     """What stands in the room of a stance."""
     stance = stances[identifier]
     return stance.props or (stance_props(stances, stance.like) if stance.like else ())
-
-
-def stance_view(stances: Mapping[str, models.Stance], identifier: str) -> str:
-    """Where a stance is best seen from."""
-    return stances[identifier].view

@@ -71,13 +71,17 @@ def _passes(*targets: Point | None) -> int:
     return 2 if any(target is not None and not isinstance(target, tuple) for target in targets) else 1
 
 
+def joint_of(part: str) -> str:
+    """The joint by which a contact is placed; the pelvis for what has none of its own."""
+    base, mark = (part[:-1], "2") if part.endswith("2") else (part, "")
+    return PINS[base] + mark if base in PINS else TRUNK_PINS.get(base, "pelvis")
+
+
 def _pin(found: Settled) -> None:
     pose, skeleton = found.pose, found.body
     assert pose.pin
     part, surface = pose.pin
-    base, mark = (part[:-1], "2") if part.endswith("2") else (part, "")
-    joint = PINS[base] + mark if base in PINS else TRUNK_PINS.get(base, "pelvis")
-    at = skeleton.joints[joint]
+    at = skeleton.joints[joint_of(part)]
     x, z = pose.at or (0.0, at[2])
     skeleton.moved((x - at[0], height_of(surface) - lowest(skeleton, part), z - at[2]))
 

@@ -14,7 +14,7 @@ from easepath.core.figure.vectors import (
     about_y,
     about_z,
     add,
-    middle,
+    angle_between,
     relative,
     scale,
     sub,
@@ -26,6 +26,10 @@ from easepath.core.knowledge.models.figure import Arm, Bend, Leg, Pose
 
 SIDES = (("", 1), ("2", -1))
 """The drilled side is drawn as the right one; its names have no mark, those of the other side a 2."""
+
+
+HALF_TURN = -100.0
+"""Past this a thigh led far outward has gone round by the side, not back."""
 
 
 @dataclass
@@ -45,15 +49,20 @@ class Skeleton:
         sign = -1 if mark == "" else 1
         return flex, sign * tilt, sign * spin
 
-    def shoulder_angles(self, mark: str) -> tuple[float, float, float]:
-        """Flexion, abduction and external rotation of a shoulder, degrees."""
-        flex, tilt, spin = zxy_angles(relative(self.frames["up"], self.frames["upper-arm" + mark]))
-        sign = -1 if mark == "" else 1
-        return flex, sign * tilt, sign * spin
+    def hip_flexion(self, mark: str) -> float:
+        """Flexion of a hip, degrees: of a thigh led outward no more than its angle to the trunk."""
+        flexion = self.hip_angles(mark)[0]
+        flexion += 360 if flexion < HALF_TURN else 0
+        trunk = angle_between(self.frames["thigh" + mark][1], self.frames["pelvis"][1])
+        return min(flexion, trunk) if flexion > 0 else flexion
 
     def knee_angle(self, mark: str) -> float:
         """Flexion of a knee, degrees."""
         return -zxy_angles(relative(self.frames["thigh" + mark], self.frames["shank" + mark]))[0]
+
+    def elbow_angle(self, mark: str) -> float:
+        """How far an elbow is bent, degrees."""
+        return angle_between(self.frames["upper-arm" + mark][1], self.frames["forearm" + mark][1])
 
     def ankle_angle(self, mark: str) -> float:
         """Dorsiflexion of an ankle, degrees."""
@@ -84,6 +93,7 @@ def stood(pose: Pose) -> Skeleton:
         leg, arm = getattr(pose, "leg" + mark), getattr(pose, "arm" + mark)
         _leg(found, mark, sign, leg)
         _arm(found, mark, sign, arm)
+    strung(found, {mark: getattr(pose, "leg" + mark).toes or 0 for mark, _ in SIDES})
     return found
 
 
@@ -98,43 +108,53 @@ def _bent(frame: Frame, bend: Bend, share: float) -> Frame:
 
 def _spine(found: Skeleton, pose: Pose) -> None:
     """Low back and upper back bend in two halves each, so that they curve; the head carries half the neck's bend."""
-    joints, frames = found.joints, found.frames
-    at, frame = add(joints["pelvis"], _up(frames["pelvis"], body.PELVIS_TO_LOW_BACK)), frames["pelvis"]
-    joints["low-back"] = at
     assert pose.low
     assert pose.up
     assert pose.neck
-    for name, bend, size in (("low", pose.low, body.LOW_BACK), ("up", pose.up, body.UPPER_BACK)):
-        half = _bent(frame, bend, 0.5)
-        joints[name + "-mid"] = at = add(at, _up(half, size / 2))
-        frame = _bent(half, bend, 0.5)
-        joints[name + "-top"] = at = add(at, _up(frame, size / 2))
-        frames[name + "-half"], frames[name] = half, frame
-    half = _bent(frame, pose.neck, 0.5)
-    joints["neck-top"] = at = add(at, _up(half, body.NECK))
-    frames["neck-half"] = half
-    frames["neck"] = _bent(half, pose.neck, 0.5)
-    set_head(found)
-
-
-def set_head(found: Skeleton) -> None:
-    """The head on the neck."""
-    head = within(found.frames["neck"], (body.HEAD_AHEAD, body.HEAD_UP, 0.0))
-    found.joints["head"] = add(found.joints["neck-top"], head)
+    frames, frame = found.frames, found.frames["pelvis"]
+    for name, bend in (("low", pose.low), ("up", pose.up), ("neck", pose.neck)):
+        frames[name + "-half"] = half = _bent(frame, bend, 0.5)
+        frames[name] = frame = _bent(half, bend, 0.5)
 
 
 def _leg(found: Skeleton, mark: str, sign: int, leg: Leg) -> None:
-    joints, frames = found.joints, found.frames
-    joints["hip" + mark] = hip = within(frames["pelvis"], (0.0, 0.0, sign * body.HIP_OUT))
-    thigh = turned(
+    frames = found.frames
+    frames["thigh" + mark] = thigh = turned(
         frames["pelvis"], about_z(leg.hip or 0), about_x(-sign * (leg.out or 0)), about_y(-sign * (leg.er or 0))
     )
-    shank = turned(thigh, about_z(-(leg.knee or 0)))
-    frames["thigh" + mark], frames["shank" + mark] = thigh, shank
-    joints["knee" + mark] = knee = sub(hip, _up(thigh, body.THIGH))
-    joints["ankle" + mark] = sub(knee, _up(shank, body.SHANK))
+    frames["shank" + mark] = shank = turned(thigh, about_z(-(leg.knee or 0)))
     frames["foot" + mark] = turned(shank, about_z(leg.ankle or 0))
-    set_foot(found, mark, leg.toes or 0)
+
+
+def _arm(found: Skeleton, mark: str, sign: int, arm: Arm) -> None:
+    frames = found.frames
+    frames["upper-arm" + mark] = upper = turned(
+        frames["up"], about_z(arm.lift or 0), about_x(-sign * (arm.out or 0)), about_y(-sign * (arm.er or 0))
+    )
+    frames["forearm" + mark] = fore = turned(upper, about_z(arm.elbow or 0))
+    frames["hand" + mark] = turned(fore, about_z(arm.wrist or 0))
+
+
+def strung(found: Skeleton, toes: Mapping[str, float]) -> None:
+    """Every joint along the frames, from the pelvis outward; `toes` by side, degrees bent up at the ball."""
+    joints, frames = found.joints, found.frames
+    at = joints["low-back"] = add(joints["pelvis"], _up(frames["pelvis"], body.PELVIS_TO_LOW_BACK))
+    for name, size in (("low", body.LOW_BACK), ("up", body.UPPER_BACK)):
+        at = joints[name + "-mid"] = add(at, _up(frames[name + "-half"], size / 2))
+        at = joints[name + "-top"] = add(at, _up(frames[name], size / 2))
+    at = joints["neck-top"] = add(at, _up(frames["neck-half"], body.NECK))
+    joints["head"] = add(at, within(frames["neck"], (body.HEAD_AHEAD, body.HEAD_UP, 0.0)))
+    for mark, sign in SIDES:
+        hip = within(frames["pelvis"], (0.0, 0.0, sign * body.HIP_OUT))
+        shoulder = within(frames["up"], (0.0, -body.SHOULDER_DROP, sign * body.SHOULDER_OUT))
+        joints["hip" + mark] = hip = add(joints["pelvis"], hip)
+        joints["shoulder" + mark] = shoulder = add(joints["up-top"], shoulder)
+        joints["knee" + mark] = knee = sub(hip, _up(frames["thigh" + mark], body.THIGH))
+        joints["ankle" + mark] = sub(knee, _up(frames["shank" + mark], body.SHANK))
+        joints["elbow" + mark] = elbow = sub(shoulder, _up(frames["upper-arm" + mark], body.UPPER_ARM))
+        joints["wrist" + mark] = sub(elbow, _up(frames["forearm" + mark], body.FOREARM))
+        set_foot(found, mark, toes[mark])
+        set_hand(found, mark)
 
 
 def set_foot(found: Skeleton, mark: str, toes: float) -> None:
@@ -144,21 +164,6 @@ def set_foot(found: Skeleton, mark: str, toes: float) -> None:
     joints["heel" + mark] = add(ankle, within(foot, body.HEEL))
     joints["ball" + mark] = ball = add(ankle, within(foot, body.BALL))
     joints["toe" + mark] = add(ball, within(turned(foot, about_z(toes)), (body.TOES, 0.0, 0.0)))
-
-
-def _arm(found: Skeleton, mark: str, sign: int, arm: Arm) -> None:
-    joints, frames = found.joints, found.frames
-    at = within(frames["up"], (0.0, -body.SHOULDER_DROP, sign * body.SHOULDER_OUT))
-    joints["shoulder" + mark] = shoulder = add(joints["up-top"], at)
-    upper = turned(
-        frames["up"], about_z(arm.lift or 0), about_x(-sign * (arm.out or 0)), about_y(-sign * (arm.er or 0))
-    )
-    fore = turned(upper, about_z(arm.elbow or 0))
-    frames["upper-arm" + mark], frames["forearm" + mark] = upper, fore
-    joints["elbow" + mark] = elbow = sub(shoulder, _up(upper, body.UPPER_ARM))
-    joints["wrist" + mark] = sub(elbow, _up(fore, body.FOREARM))
-    frames["hand" + mark] = turned(fore, about_z(arm.wrist or 0))
-    set_hand(found, mark)
 
 
 def set_hand(found: Skeleton, mark: str) -> None:
@@ -231,8 +236,3 @@ def landmark(found: Skeleton, name: str) -> Vec:
         joint, frame, offset = LANDMARKS[name]
         return add(found.joints[joint], within(found.frames[frame], offset))
     return found.joints[name]
-
-
-def shared_middle(found: Skeleton, a: str, b: str) -> Vec:
-    """The middle between two landmarks."""
-    return middle(landmark(found, a), landmark(found, b))

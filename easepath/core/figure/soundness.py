@@ -6,14 +6,13 @@ from collections.abc import Iterator
 from math import hypot
 
 from easepath.core.figure import body as b
-from easepath.core.figure.agreement import HALF_TURN
 from easepath.core.figure.hand_scene import HandScene
 from easepath.core.figure.outline import Spot, around
 from easepath.core.figure.scene import Scene
 from easepath.core.figure.settle import Settled, height_of
 from easepath.core.figure.shape import CONTACTS, Ball, lowest, reaches_to, solids
 from easepath.core.figure.skeleton import SIDES, Skeleton
-from easepath.core.figure.vectors import Vec, add, angle_between, length, middle, scale, sub
+from easepath.core.figure.vectors import Vec, add, length, middle, scale, sub
 
 SINK, TOUCH, MARGIN = 2.6, 3.2, 5.0
 """Centimetres a solid may press into the ground, a contact miss its surface, and support reach beyond the solids."""
@@ -52,13 +51,11 @@ def _bones(body: Skeleton) -> Iterator[str]:
 
 def _limits(body: Skeleton) -> Iterator[str]:
     for mark, _ in SIDES:
-        flex, out, turn = body.hip_angles(mark)
-        flex += 360 if flex < HALF_TURN else 0
-        flex = min(flex, angle_between(body.frames["thigh" + mark][1], body.frames["pelvis"][1])) if flex > 0 else flex
-        elbow = _elbow(body, mark)
+        _, out, turn = body.hip_angles(mark)
         shown = {
-            "hip flexion": flex, "hip abduction": out, "hip rotation": turn, "knee flexion": body.knee_angle(mark),
-            "ankle dorsiflexion": body.ankle_angle(mark), "elbow": elbow,
+            "hip flexion": body.hip_flexion(mark), "hip abduction": out, "hip rotation": turn,
+            "knee flexion": body.knee_angle(mark), "ankle dorsiflexion": body.ankle_angle(mark),
+            "elbow": body.elbow_angle(mark),
         }  # fmt: skip
         yield from (
             _beyond(name + mark, value, LIMITS[name]) for name, value in shown.items() if _past(value, LIMITS[name])
@@ -67,10 +64,6 @@ def _limits(body: Skeleton) -> Iterator[str]:
         value = body.spine_angles(part)[0]
         if _past(value, LIMITS[name]):
             yield _beyond(name, value, LIMITS[name])
-
-
-def _elbow(body: Skeleton, mark: str) -> float:
-    return angle_between(body.frames["upper-arm" + mark][1], body.frames["forearm" + mark][1])
 
 
 def _past(value: float, limits: tuple[float, float]) -> bool:

@@ -99,10 +99,7 @@ def _plural(words: str) -> str:
 
 def _leg(key: Settled, mark: str) -> str:
     """A leg in words; empty where it says nothing beyond the posture."""
-    flex, out, _ = key.body.hip_angles(mark)
-    frames = key.body.frames
-    if flex > 0:
-        flex = min(flex, angle_between(frames["thigh" + mark][1], frames["pelvis"][1]))
+    flex, out = key.body.hip_flexion(mark), key.body.hip_angles(mark)[1]
     knee = key.body.knee_angle(mark)
     if knee > 112 and flex < 25:
         return "knee bent, heel toward the seat"

@@ -74,6 +74,11 @@ class Library:
         """The drill with that id; raises UnknownIdError."""
         return _get(self.drills, "drill", identifier)
 
+    def title(self, drill: str) -> str:
+        """How a drill is called on every screen: the client's title, else its name; raises UnknownIdError."""
+        wording = self.wording.get(drill)
+        return wording.title if wording else self.drill(drill).name
+
     def method(self, identifier: str) -> models.Method:
         """The method with that id; raises UnknownIdError."""
         return _get(self.methods, "method", identifier)

@@ -68,12 +68,12 @@ def test_two_bones_reach_or_say_how_far_they_fall_short(target: Vec, toward: Vec
     ("part", "surface", "height"), [("foot", "floor", 0), ("foot", "step", 16), ("foot", 30.0, 30)]
 )
 def test_the_pinned_part_rests_on_its_surface(part: str, surface: str | float, height: float) -> None:
-    pose = laid_over(stance_pose(dict(LIBRARY.stances), "stand"), Pose(pin=(part, surface)))
+    pose = laid_over(stance_pose(LIBRARY.stances, "stand"), Pose(pin=(part, surface)))
     assert lowest(settled(pose).body, part) == pytest.approx(height, abs=0.01)
 
 
 def test_both_hands_on_a_landmark_mean_each_its_own_side() -> None:
-    sit = stance_pose(dict(LIBRARY.stances), "sit")
+    sit = stance_pose(LIBRARY.stances, "sit")
     both = settled(laid_over(sit, Pose(arms=Arm(hand=At(at="on-knee"))))).body.joints
     assert both["wrist"][2] == pytest.approx(-both["wrist2"][2])
     one = settled(laid_over(sit, Pose(arm2=Arm(hand=At(at="on-knee", by=(0.0, 9.0, 0.0)))))).body.joints
@@ -81,14 +81,14 @@ def test_both_hands_on_a_landmark_mean_each_its_own_side() -> None:
 
 
 def test_angles_take_the_place_of_a_target_and_a_lifted_foot_rests_no_more() -> None:
-    lifted = laid_over(stance_pose(dict(LIBRARY.stances), "hook"), Pose(leg=Leg(hip=90.0, knee=90.0)))
+    lifted = laid_over(stance_pose(LIBRARY.stances, "hook"), Pose(leg=Leg(hip=90.0, knee=90.0)))
     assert lifted.leg
     assert lifted.leg.foot is None
     assert set(lifted.rests or {}) == {"back", "foot2"}
 
 
 def test_the_centre_of_mass_of_a_standing_body_lies_in_the_pelvis() -> None:
-    mass = centre_of_mass(settled(stance_pose(dict(LIBRARY.stances), "stand")).body)
+    mass = centre_of_mass(settled(stance_pose(LIBRARY.stances, "stand")).body)
     assert 90 < mass[1] < 103
     assert abs(mass[2]) < 0.1
 

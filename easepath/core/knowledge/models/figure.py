@@ -137,7 +137,6 @@ class Stance(Entry):
     pose: Pose
     view: str = "side"
     props: tuple[Prop, ...] = ()
-    words: str = ""
 
 
 class PlaceSet(Entry):
@@ -147,7 +146,6 @@ class PlaceSet(Entry):
     start: Pose = Field(default_factory=Pose)
     end: Pose = Field(default_factory=Pose)
     props: tuple[Prop, ...] | None = None
-    words: str | None = None
     view: str | None = None
 
 
@@ -166,7 +164,6 @@ class Figure(Entry):
     end: Pose | None = None
     props: tuple[Prop, ...] = ()
     moves: Moves
-    words: str = ""
     patch: tuple[Id, ...] | None = None
     unseen: dict[str, str] = Field(default_factory=dict)
     places: dict[Place, PlaceSet] = Field(default_factory=dict)
