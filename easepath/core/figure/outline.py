@@ -14,8 +14,10 @@ from easepath.core.figure.vectors import Vec
 Spot = tuple[float, float]
 Box = tuple[float, float, float, float]
 """Left, top, right and bottom."""
-FINE, COARSE = 30, 10
-"""Corners of a rounded outline: on the screen, and on paper, where a picture is small and drawing it costs more."""
+FINE, COARSE = 32, 12
+"""Corners of a rounded outline: on the screen, and on paper, where a picture is small and drawing it costs more.
+
+Multiples of four, so that the topmost and the outermost points are corners and boxes are exact."""
 
 
 def _ways(count: int) -> tuple[Spot, ...]:

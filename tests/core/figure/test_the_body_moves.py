@@ -6,7 +6,7 @@ import re
 from xml.etree import ElementTree
 
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from easepath.core.errors import UnknownIdError
@@ -141,6 +141,7 @@ def test_a_camera_keeps_lengths_and_a_mirror_only_turns_left_and_right(view: str
         assert mirror.flat(point) == pytest.approx((-x, y))
 
 
+@example([(39.0, 48.0, -22.0), (-2.0, 44.0, -22.0), (-32.0, 44.0, 15.0)], 1.0)
 @given(
     st.lists(st.tuples(st.floats(-50, 50), st.floats(-50, 50), st.floats(-50, 50)), min_size=1, max_size=4),
     st.floats(1, 9),
