@@ -210,13 +210,14 @@ class Responder:
         return not recent_strain(self._library, self._screen.factors)
 
     def _session_numbers(self, log: Iterable[LogEntry]) -> dict[int, int]:
-        """How many sessions of the same drill and side came before each entry."""
-        seen: dict[tuple[str, SideName], int] = {}
+        """How many dates of the same drill and side came before each entry."""
+        seen: dict[tuple[str, SideName], set[dt.date]] = {}
         numbers = {}
         for entry in log:
-            numbers[id(entry)] = max(seen.get((entry.drill, side), 0) for side in entry.sides)
-            for side in entry.sides:
-                seen[entry.drill, side] = seen.get((entry.drill, side), 0) + 1
+            dates = [seen.setdefault((entry.drill, side), set()) for side in entry.sides]
+            numbers[id(entry)] = max(len(before - {entry.date}) for before in dates)
+            for before in dates:
+                before.add(entry.date)
         return numbers
 
     def _excused_dates(self, log: Iterable[LogEntry]) -> frozenset[dt.date]:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import datetime as dt
+from collections import defaultdict
 from collections.abc import Iterable
 
 from easepath.clinic import models
@@ -21,16 +23,31 @@ def latest_morning(session: models.SessionLog) -> models.MorningReport | None:
     return mornings[-1] if mornings else None
 
 
+def morning_of(session: models.SessionLog, sessions: Iterable[models.SessionLog]) -> models.MorningReport | None:
+    """The morning after a session: its own report, else the worst told of another session of that date."""
+    own = latest_morning(session)
+    if own is not None:
+        return own
+    others = [latest_morning(other) for other in sessions if other.date == session.date]
+    return max((m for m in others if m is not None), key=lambda morning: morning.pain, default=None)
+
+
 def log_entries(complaint: models.Complaint) -> tuple[core.LogEntry, ...]:
     """One entry per drill of each session; the morning of a session stands in each, to be charged later."""
-    return tuple(entry for session in effective_sessions(complaint) for entry in _entries(session))
+    sessions = effective_sessions(complaint)
+    by_date: dict[dt.date, list[models.SessionLog]] = defaultdict(list)
+    for session in sessions:
+        by_date[session.date].append(session)
+    return tuple(
+        entry for session in sessions for entry in _entries(session, morning_of(session, by_date[session.date]))
+    )
 
 
-def _entries(session: models.SessionLog) -> Iterable[core.LogEntry]:
-    morning = latest_morning(session)
+def _entries(session: models.SessionLog, morning: models.MorningReport | None) -> Iterable[core.LogEntry]:
     for row in session.drills.all():
         yield core.LogEntry(
             date=session.date,
+            session=str(session.pk),
             drill=row.drill,
             side=row.side,  # type: ignore[arg-type]
             done_pct=row.done_pct,

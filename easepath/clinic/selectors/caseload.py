@@ -10,10 +10,12 @@ from django.db import transaction
 
 from easepath.clinic import clock, models
 from easepath.clinic.facts import assess, current_version
-from easepath.clinic.facts.home import effective_sessions, latest_morning
+from easepath.clinic.facts.home import effective_sessions, morning_of
 from easepath.clinic.policies import require
 from easepath.clinic.selectors.access import COMPLAINT_PARTS
 from easepath.core.adjust.attention import attention
+from easepath.core.adjust.session_day import worst_class
+from easepath.core.vocabulary import ResponseClass
 
 
 def caseload(user: models.User) -> list[dict[str, Any]]:
@@ -93,18 +95,18 @@ def _line(complaint: models.Complaint) -> dict[str, Any]:
 def response_line(assessment: Any, complaint: models.Complaint, most: int = 8) -> list[dict[str, Any]]:
     """The last sessions as (date, class): the gravest class of the drills of each date."""
     context = assessment.review.context
-    order = ("flared", "stirred", "waiting", "calm")
     log = assessment.screen.situation.log_by_date
     shown = set(sorted({entry.date for entry in log})[-most:])
-    by_date: dict[Any, list[str]] = {}
+    by_date: dict[dt.date, list[ResponseClass]] = {}
     for entry in log:
         if entry.date in shown:
             by_date.setdefault(entry.date, []).append(context.response(entry).kind)
-    mornings = {s.date: latest_morning(s) for s in effective_sessions(complaint)}
+    sessions = effective_sessions(complaint)
+    mornings = {s.date: morning_of(s, sessions) for s in sessions}
     return [
         {
             "date": str(date),
-            "kind": min(kinds, key=order.index),
+            "kind": worst_class(kinds),
             "morning": morning.pain if (morning := mornings.get(date)) else None,
         }
         for date, kinds in by_date.items()

@@ -6,7 +6,7 @@ from typing import Any, get_args
 
 from easepath.clinic import clock, models
 from easepath.clinic.facts import assess, current_version
-from easepath.clinic.facts.home import effective_sessions, latest_morning
+from easepath.clinic.facts.home import effective_sessions, morning_of
 from easepath.core.adjust.decision import PAUSES_AT_HOME
 from easepath.core.adjust.rest import rest_until
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, Symptom
@@ -66,10 +66,12 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
 
 
 def mornings_open(complaint: models.Complaint) -> list[dict[str, Any]]:
-    """Sessions of the last days whose morning after can be told now and has not been."""
+    """One session of each of the last dates whose morning after can be told now and has not been."""
     today = clock.today_of(complaint)
-    return [
-        {"session": str(s.pk), "date": str(s.date)}
-        for s in effective_sessions(complaint)
-        if s.date < today and (today - s.date).days <= MORNING_LOOK_BACK and latest_morning(s) is None
-    ]
+    sessions = effective_sessions(complaint)
+    open_by_date = {
+        s.date: s
+        for s in sessions
+        if s.date < today and (today - s.date).days <= MORNING_LOOK_BACK and morning_of(s, sessions) is None
+    }
+    return [{"session": str(s.pk), "date": str(date)} for date, s in open_by_date.items()]

@@ -23,17 +23,17 @@ def respond_view(visit: models.Visit) -> dict[str, Any]:
     drills = []
     for planned in assessment.screen.situation.plan.drills:
         for view in context.views(planned):
-            entries = view.all_sessions[-MOST_SESSIONS:]
+            days = view.all_days[-MOST_SESSIONS:]
             method = view.method
             drills.append({
                 "drill": view.drill.id, "title": title_of(assessment, view.drill.id), "side": view.key,
                 "method": method.name, "pain_rule": method.pain_rule, "limit": context.responder.limit(method),
                 "since": None if planned.since is None else str(planned.since),
                 "ripples": [
-                    {"date": str(e.date), "kind": context.response(e).kind, "morning": e.next} for e in entries
+                    {"date": str(day.date), "kind": day.kind, "morning": day.morning} for day in days
                 ],
-                "why": context.response(entries[-1]).reason.text(assessment.library) if entries else "",
-                "counted": len(view.sessions),
+                "why": days[-1].response.reason.text(assessment.library) if days else "",
+                "counted": len(view.days),
             })  # fmt: skip
     return {
         "version": version.number if version else None,

@@ -6,8 +6,9 @@ from typing import Any
 
 from easepath.clinic import models
 from easepath.clinic.facts import Assessment
-from easepath.clinic.facts.home import effective_sessions, latest_morning
+from easepath.clinic.facts.home import effective_sessions, morning_of
 from easepath.clinic.selectors.titles import title_of
+from easepath.core.situation import LogEntry
 
 
 def home_view(visit: models.Visit) -> dict[str, Any]:
@@ -29,15 +30,18 @@ def version_line(version: models.PlanVersion) -> dict[str, Any]:
 
 
 def session_lines(assessment: Assessment, complaint: models.Complaint) -> list[dict[str, Any]]:
-    """Every session with its drills, the class of each and why; the newest first."""
+    """Every session as it was, with its drills, the class of each and why; the newest first."""
     context = assessment.review.context
-    entries = {(e.date, e.drill): e for e in assessment.screen.situation.log_by_date}
+    entries: dict[tuple[str | None, ...], LogEntry] = {
+        (e.session, e.drill, e.side): e for e in assessment.screen.situation.log_by_date
+    }
     lines = []
-    for session in reversed(effective_sessions(complaint)):
-        morning = latest_morning(session)
+    sessions = effective_sessions(complaint)
+    for session in reversed(sessions):
+        morning = morning_of(session, sessions)
         drills = []
         for row in session.drills.all():
-            response = context.response(entries[session.date, row.drill])
+            response = context.response(entries[str(session.pk), row.drill, row.side])
             drills.append({
                 "drill": row.drill, "title": title_of(assessment, row.drill), "side": row.side,
                 "done_pct": row.done_pct, "during": row.during, "symptom": row.symptom,

@@ -7,11 +7,11 @@ from itertools import pairwise
 
 from easepath.core.adjust import moves
 from easepath.core.adjust.decision import Decision
+from easepath.core.adjust.session_day import SessionDay
 from easepath.core.adjust.view import DrillView
 from easepath.core.compose.prescription import days_bind
 from easepath.core.match.rank import Candidate
 from easepath.core.reasons import Reason
-from easepath.core.situation import LogEntry
 from easepath.core.vocabulary import JOINT_SYMPTOMS, Verdict
 
 LONG_BREAK_DAYS = 21
@@ -23,6 +23,7 @@ READY_SESSIONS = 2
 READY_SESSIONS_HIGH = 3
 LOOK_BACK = 3
 STRENGTH_REST_DAYS = 2
+PINCH = frozenset({"pinch"})
 
 Rule = Callable[[DrillView], Decision | None]
 
@@ -45,23 +46,25 @@ def red_flag(view: DrillView) -> Decision | None:
 
 def nerve(view: DrillView) -> Decision | None:
     """A nerve symptom in the last session stops the drill."""
-    if view.last is None or not view.context.responder.is_nerve(view.last):
+    sign = view.last.nerve_sign(view.context.responder) if view.last else None
+    if sign is None:
         return None
-    return Decision("nerve", "stop", _reason("nerve", symptom=view.last.symptom, date=str(view.last.date)))
+    return Decision("nerve", "stop", _reason("nerve", symptom=sign.symptom, date=str(sign.date)))
 
 
 def joint(view: DrillView) -> Decision | None:
     """Sharp pain, locking or giving way in the last session stops the drill."""
-    if view.last is None or view.last.symptom not in JOINT_SYMPTOMS:
+    symptom = view.last.symptom(JOINT_SYMPTOMS) if view.last else None
+    if view.last is None or symptom is None:
         return None
-    return Decision("joint", "stop", _reason("joint", symptom=view.last.symptom, date=str(view.last.date)))
+    return Decision("joint", "stop", _reason("joint", symptom=symptom, date=str(view.last.date)))
 
 
 def break_(view: DrillView) -> Decision | None:
     """Three weeks without a session restart the drill; one week eases it."""
-    if not view.all_sessions:
+    if not view.all_days:
         return None
-    days = (view.context.situation.today - view.all_sessions[-1].date).days
+    days = (view.context.situation.today - view.all_days[-1].date).days
     if days >= LONG_BREAK_DAYS:
         return moves.restart(view, "break", _reason("break", days=days, threshold=LONG_BREAK_DAYS))
     if days >= SHORT_BREAK_DAYS:
@@ -80,7 +83,7 @@ def refused(view: DrillView) -> Decision | None:
 
 def pinch_again(view: DrillView) -> Decision | None:
     """A pinch in two of the last five sessions: not yet; a safer drill for the same need."""
-    pinches = [entry for entry in view.recent if entry.symptom == "pinch"]
+    pinches = [day for day in view.recent if day.symptom(PINCH)]
     if len(pinches) < 2:
         return None
     risk, deep = view.context.matcher.risk(view.drill), moves.depth(view.drill)
@@ -94,7 +97,7 @@ def pinch_again(view: DrillView) -> Decision | None:
 
 def pinch(view: DrillView) -> Decision | None:
     """A first pinch: brace, less depth."""
-    if not view.recent or view.recent[-1].symptom != "pinch":
+    if not view.recent or not view.recent[-1].symptom(PINCH):
         return None
     return _hold("pinch", date=str(view.recent[-1].date))
 
@@ -109,7 +112,7 @@ def flare(view: DrillView) -> Decision | None:
     """A flare in the last session: rest two days, then ease."""
     if view.last is None or view.classes[-1] != "flared":
         return None
-    why = view.context.response(view.last).reason.text(view.context.library)
+    why = view.last.response.reason.text(view.context.library)
     return moves.ease(view, "flare", _reason("flare", date=str(view.last.date), why=why))
 
 
@@ -123,26 +126,26 @@ def stirred(view: DrillView) -> Decision | None:
     """The last session stirred: hold."""
     if view.last is None or view.classes[-1] != "stirred":
         return None
-    return _hold("stirred", why=view.context.response(view.last).reason.text(view.context.library))
+    return _hold("stirred", why=view.last.response.reason.text(view.context.library))
 
 
 def waiting(view: DrillView) -> Decision | None:
     """Something about the last session is not known yet: ask, and hold."""
     if view.last is None or view.classes[-1] != "waiting":
         return None
-    return _hold("waiting", why=view.context.response(view.last).reason.text(view.context.library))
+    return _hold("waiting", why=view.last.response.reason.text(view.context.library))
 
 
 def wrong_place(view: DrillView) -> Decision | None:
     """Felt in the wrong place twice: hold with the cue; three times running: step back."""
     running = 0
-    for entry in reversed(view.sessions):
-        if entry.felt not in view.drill.wrong_felt:
+    for day in reversed(view.days):
+        if day.felt(view.drill.wrong_felt) is None:
             break
         running += 1
     if running < 2:
         return None
-    site = view.sessions[-1].felt or ""
+    site = view.days[-1].felt(view.drill.wrong_felt) or ""
     reason = _reason("wrong-place", times=running, felt=site.replace("-", " "), cue=view.drill.wrong_felt[site])
     lower = moves.neighbour_rung(view, up=False) if running >= LOOK_BACK else None
     if lower is not None:
@@ -152,9 +155,9 @@ def wrong_place(view: DrillView) -> Decision | None:
 
 def creeping(view: DrillView) -> Decision | None:
     """The pain before the last session is 2 or more above that of the last but two."""
-    if len(view.sessions) < LOOK_BACK:
+    if len(view.days) < LOOK_BACK:
         return None
-    first, now = view.sessions[-LOOK_BACK].before, view.sessions[-1].before
+    first, now = view.days[-LOOK_BACK].before, view.days[-1].before
     if first is None or now is None or now - first < CREEP:
         return None
     return _hold("creeping", first=first, now=now, threshold=CREEP)
@@ -169,7 +172,7 @@ def unscreened(view: DrillView) -> Decision | None:
 
 def undone(view: DrillView) -> Decision | None:
     """The last two sessions under 90 percent, or adherence under a half: shorten the session first."""
-    last_two = [entry.done_pct for entry in view.sessions[-2:]]
+    last_two = [day.done_pct for day in view.days[-2:]]
     adherence = view.context.adherence
     if adherence is not None and adherence < LOW_ADHERENCE:
         return _hold("undone", share=f"{round(100 * adherence)} % of the due dates logged")
@@ -181,10 +184,10 @@ def undone(view: DrillView) -> Decision | None:
 def ready(view: DrillView) -> Decision | None:
     """Calm and complete long enough: go up."""
     wanted = READY_SESSIONS_HIGH if view.context.screen.high else READY_SESSIONS
-    last = view.sessions[-wanted:]
+    last = view.days[-wanted:]
     if len(last) < wanted or any(kind != "calm" for kind in view.classes[-wanted:]):
         return None
-    if any(entry.done_pct is None or entry.done_pct < COMPLETE_PCT for entry in last):
+    if any(day.done_pct is None or day.done_pct < COMPLETE_PCT for day in last):
         return None
     if _needs_rest_days(view) and not _rested(last):
         return None
@@ -202,8 +205,8 @@ def _needs_rest_days(view: DrillView) -> bool:
     return days_bind(view.context.matcher, view.drill, view.method.id, view.ladder.at(view.step))
 
 
-def _rested(entries: Sequence[LogEntry]) -> bool:
-    return all((b.date - a.date).days >= STRENGTH_REST_DAYS for a, b in pairwise(entries))
+def _rested(days: Sequence[SessionDay]) -> bool:
+    return all((b.date - a.date).days >= STRENGTH_REST_DAYS for a, b in pairwise(days))
 
 
 RULES: tuple[Rule, ...] = (

@@ -5,11 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from easepath.core.adjust.session_day import SessionDay
 from easepath.core.adjust.view import Context
 from easepath.core.compose.prescription import ladder_for
 from easepath.core.knowledge.models import Drill, PassCondition
 from easepath.core.reasons import Reason
-from easepath.core.situation import LogEntry, PlannedDrill
+from easepath.core.situation import PlannedDrill
 from easepath.core.vocabulary import SIDES, SideName
 
 COMPLETE_PCT = 90
@@ -134,22 +135,21 @@ def _dose_words(dose: dict[str, int]) -> str:
 
 
 def _is_calm(context: Context, rule: PassCondition, drill: Drill, side: SideName | None) -> bool:
-    sessions = [e for e in context.situation.log_by_date if e.drill == drill.id and (side is None or side in e.sides)]
+    days = context.days(drill.id, side)
     if rule.dose is not None:
         planned = _planned(context, drill, side)
         if planned is None or not _dose_reached(context, rule.dose, drill, planned):
             return False
-        sessions = [entry for entry in sessions if planned.since is None or entry.date >= planned.since]
+        days = tuple(day for day in days if planned.since is None or day.date >= planned.since)
     times = rule.times or 0
-    last = sessions[-times:]
-    dates = {entry.date for entry in last}
-    return len(last) == times and len(dates) == times and all(_counts(context, rule, entry) for entry in last)
+    last = days[-times:] if times else ()
+    return len(last) == times and all(_counts(rule, day) for day in last)
 
 
-def _counts(context: Context, rule: PassCondition, entry: LogEntry) -> bool:
-    mild = rule.during_at_most is None or (entry.during is not None and entry.during <= rule.during_at_most)
-    complete = entry.done_pct is not None and entry.done_pct >= COMPLETE_PCT
-    return mild and complete and context.response(entry).kind == "calm"
+def _counts(rule: PassCondition, day: SessionDay) -> bool:
+    mild = rule.during_at_most is None or (day.during is not None and day.during <= rule.during_at_most)
+    complete = day.done_pct is not None and day.done_pct >= COMPLETE_PCT
+    return mild and complete and day.kind == "calm"
 
 
 def _planned(context: Context, drill: Drill, side: SideName | None) -> PlannedDrill | None:

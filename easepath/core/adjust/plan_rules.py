@@ -137,8 +137,7 @@ def low_adherence(context: Context) -> Iterator[PlanProposal]:
         return
     for planned in context.situation.plan.drills:
         for view in context.views(planned):
-            kinds = [context.response(entry).kind for entry in view.all_sessions[-LOOK_BACK:]]
-            if "stirred" in kinds or "flared" in kinds:
+            if {day.kind for day in view.all_days[-LOOK_BACK:]} & {"stirred", "flared"}:
                 return
     yield PlanProposal("low-adherence", Reason("plan-low-adherence", facts={"percent": round(100 * share)}))
 

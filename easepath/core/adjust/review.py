@@ -43,7 +43,7 @@ def _review_drill(context: Context, planned: PlannedDrill) -> DrillReview:
     """Sides planned together take the rule that stands first."""
     judged: list[tuple[DrillView, Decision]] = [(view, decide(view)) for view in context.views(planned)]
     view, decision = min(judged, key=lambda pair: RULE_ORDER.index(pair[1].rule))
-    kind = context.response(view.last).kind if view.last else None
+    kind = view.last.kind if view.last else None
     return DrillReview(planned, view.drill, view.method.id, decision, kind)
 
 
@@ -52,15 +52,13 @@ def _pause_families(context: Context, drills: list[DrillReview]) -> list[DrillRe
     paused: set[str] = set()
     for found in drills:
         if found.decision.rule == "nerve":
-            last = next(view.last for view in context.views(found.planned) if _has_nerve(context, view))
-            paused |= families_paused(context.library, found.drill, last.felt if last else None)
+            for view in context.views(found.planned):
+                for entry in view.last.entries if view.last else ():
+                    if context.responder.is_nerve(entry):
+                        paused |= families_paused(context.library, found.drill, entry.felt)
     if not paused:
         return drills
     return [_paused(found) if families_of(found.drill) & paused else found for found in drills]
-
-
-def _has_nerve(context: Context, view: DrillView) -> bool:
-    return view.last is not None and context.responder.is_nerve(view.last)
 
 
 def _held_for_the_cut(found: DrillReview) -> DrillReview:

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
 from easepath.core.adjust.adherence import adherence
+from easepath.core.adjust.session_day import SessionDay, days_of
 from easepath.core.compose.prescription import ladder_for
 from easepath.core.dose.ladder import DoseLadder
 from easepath.core.knowledge.models import Drill, Method
@@ -14,7 +15,7 @@ from easepath.core.match.methods import choose_method
 from easepath.core.match.rank import Matcher
 from easepath.core.respond import Responder, Response
 from easepath.core.situation import LogEntry, PlannedDrill, Situation
-from easepath.core.vocabulary import SIDES, SideName
+from easepath.core.vocabulary import SIDES, ResponseClass, SideName
 
 PINCH_WINDOW = 5
 
@@ -50,6 +51,18 @@ class Context:
     def _responses(self) -> dict[int, Response]:
         return {}
 
+    def days(self, drill: str, side: SideName | None) -> tuple[SessionDay, ...]:
+        """The dates on which a drill was logged on a side, or on any (None), each with its responses."""
+        entries = [e for e in self._log_of.get(drill, ()) if side is None or side in e.sides]
+        return days_of(entries, map(self.response, entries))
+
+    @cached_property
+    def _log_of(self) -> Mapping[str, Sequence[LogEntry]]:
+        found: dict[str, list[LogEntry]] = {}
+        for entry in self.situation.log_by_date:
+            found.setdefault(entry.drill, []).append(entry)
+        return found
+
     def views(self, planned: PlannedDrill) -> tuple[DrillView, ...]:
         """One view per planned side that is judged apart; a drill done on both at once has one."""
         drill = self.library.drill(planned.drill)
@@ -72,34 +85,30 @@ class DrillView:
     whole: bool
 
     @cached_property
-    def all_sessions(self) -> tuple[LogEntry, ...]:
-        """Every logged session of this drill on this side, by date."""
-        return tuple(
-            entry
-            for entry in self.context.situation.log_by_date
-            if entry.drill == self.drill.id and (self.whole or self.side in entry.sides)
-        )
+    def all_days(self) -> tuple[SessionDay, ...]:
+        """Every date on which this drill was logged on this side; all sessions of a date are one."""
+        return self.context.days(self.drill.id, None if self.whole else self.side)
 
     @cached_property
-    def sessions(self) -> tuple[LogEntry, ...]:
+    def days(self) -> tuple[SessionDay, ...]:
         """Those since the present dose or rung began."""
         since = self.planned.since
-        return tuple(entry for entry in self.all_sessions if since is None or entry.date >= since)
+        return tuple(day for day in self.all_days if since is None or day.date >= since)
 
     @property
-    def last(self) -> LogEntry | None:
-        """The last counted session."""
-        return self.sessions[-1] if self.sessions else None
+    def last(self) -> SessionDay | None:
+        """The last counted date."""
+        return self.days[-1] if self.days else None
 
     @cached_property
-    def classes(self) -> tuple[str, ...]:
-        """The class of every counted session, by date."""
-        return tuple(self.context.response(entry).kind for entry in self.sessions)
+    def classes(self) -> tuple[ResponseClass, ...]:
+        """The class of every counted date."""
+        return tuple(day.kind for day in self.days)
 
     @property
-    def recent(self) -> tuple[LogEntry, ...]:
-        """The last five sessions, whatever the dose."""
-        return self.all_sessions[-PINCH_WINDOW:]
+    def recent(self) -> tuple[SessionDay, ...]:
+        """The last five dates, whatever the dose."""
+        return self.all_days[-PINCH_WINDOW:]
 
     @property
     def method(self) -> Method:

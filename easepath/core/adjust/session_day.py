@@ -1,0 +1,79 @@
+"""All sessions of one drill on one date: they count as one, its sign that of any of them, its class the worst."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Collection, Iterable
+from dataclasses import dataclass
+from itertools import groupby
+
+from easepath.core.respond import Responder, Response
+from easepath.core.situation import LogEntry
+from easepath.core.vocabulary import ResponseClass
+
+WORST_FIRST: tuple[ResponseClass, ...] = ("flared", "stirred", "waiting", "calm")
+
+
+@dataclass(frozen=True)
+class SessionDay:
+    """The sessions of one date with the response of each, in the order they were done."""
+
+    date: dt.date
+    entries: tuple[LogEntry, ...]
+    responses: tuple[Response, ...]
+
+    @property
+    def response(self) -> Response:
+        """The worst response of the date."""
+        return min(self.responses, key=lambda response: WORST_FIRST.index(response.kind))
+
+    @property
+    def kind(self) -> ResponseClass:
+        """The class of the date."""
+        return self.response.kind
+
+    @property
+    def done_pct(self) -> float | None:
+        """The best share done, in percent; None while none is known."""
+        return max((e.done_pct for e in self.entries if e.done_pct is not None), default=None)
+
+    @property
+    def before(self) -> float | None:
+        """The highest pain before, 0-10; None while none is known."""
+        return max((e.before for e in self.entries if e.before is not None), default=None)
+
+    @property
+    def during(self) -> float | None:
+        """The highest pain during, 0-10; None while none is known."""
+        return max((e.during for e in self.entries if e.during is not None), default=None)
+
+    @property
+    def morning(self) -> float | None:
+        """The highest pain of the next morning, 0-10; None while none is known."""
+        return max((e.next for e in self.entries if e.next is not None), default=None)
+
+    def symptom(self, words: Collection[str]) -> str | None:
+        """The first symptom of the date that is one of `words`."""
+        return next((e.symptom for e in self.entries if e.symptom in words), None)
+
+    def felt(self, sites: Collection[str]) -> str | None:
+        """The first place felt that is one of `sites`."""
+        return next((e.felt for e in self.entries if e.felt in sites), None)
+
+    def nerve_sign(self, responder: Responder) -> LogEntry | None:
+        """The first session of the date with a nerve sign."""
+        return next((entry for entry in self.entries if responder.is_nerve(entry)), None)
+
+
+def worst_class(kinds: Iterable[ResponseClass]) -> ResponseClass:
+    """The worst of some classes."""
+    return min(kinds, key=WORST_FIRST.index)
+
+
+def days_of(entries: Iterable[LogEntry], responses: Iterable[Response]) -> tuple[SessionDay, ...]:
+    """Entries in order of their dates, with the response of each, date by date."""
+    found = []
+    for date, group in groupby(zip(entries, responses, strict=True), key=lambda pair: pair[0].date):
+        pairs = list(group)
+        found.append(SessionDay(date, tuple(e for e, _ in pairs), tuple(r for _, r in pairs)))
+    return tuple(found)
