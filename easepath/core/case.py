@@ -20,7 +20,7 @@ Ask = Literal["screen", "measure", "match", "compose", "adjust"]
 ALL_ASKS: tuple[Ask, ...] = ("screen", "measure", "match", "compose", "adjust")
 OWN_CHOICES = ("overrides", "barred", "pinned", "errors")
 """Choices recorded in the product with the name of who made them; a case file has no such keys."""
-COMPUTED_KEYS = {"log": ("held", "unexplained"), "factors": ("assumed", "parameters")}
+COMPUTED_KEYS = {"log": ("held", "unexplained"), "factors": ("assumed", "parameters"), "drills": ("kept",)}
 """Keys of the facts that the core fills itself; in a case file they are unknown."""
 EMPTY_LISTS = frozenset({"factors", "limits", "equipment", "places", "observed", "measures", "tryouts", "drills",
                          "log", "goals", "confirmed", "faults", "before", "after"})  # fmt: skip
@@ -85,6 +85,8 @@ def _prepare(library: Library, raw: dict[str, Any]) -> Any:
     _refuse_computed("log", raw.get("log"))
     if isinstance(raw["client"], dict):
         _refuse_computed("factors", raw["client"].get("factors"))
+    if isinstance(raw.get("plan"), dict):
+        _refuse_computed("drills", raw["plan"].get("drills"))
     plain = _plain(raw, "")
     client = plain["client"]
     if isinstance(client, dict) and isinstance(client.get("factors"), tuple):

@@ -131,10 +131,9 @@ def compose_data(matcher: Matcher, composed: Composed) -> dict[str, Any]:
 
 def prescription_data(matcher: Matcher, item: Prescription) -> dict[str, Any]:
     """One composed drill as plain data; `dose` is that of a side without an extra set."""
-    plainest = min(item.sides, key=lambda side: side.seconds)
     data: dict[str, Any] = {
         "drill": item.drill.id, "phase": item.drill.phase, "method": item.method, "place": item.place,
-        "step": item.step, "dose": plainest.dose.model_dump(exclude_none=True),
+        "step": item.step, "dose": item.dose.model_dump(exclude_none=True),
         "sides": [side.side for side in item.sides], "seconds": item.seconds, "per_day": item.per_day,
         "days_per_week": item.days_per_week, "cues_first": list(cues_first(matcher, item.drill)),
     }  # fmt: skip
@@ -153,7 +152,7 @@ def drill_review_data(library: Library, found: DrillReview) -> dict[str, Any]:
         "class": found.kind,
         "rule": found.decision.rule,
         "action": found.decision.action,
-        "to": None if to is None else {"drill": to.drill, "method": to.method, "step": to.step},
+        "to": None if to is None else to.as_data(),
         "detail": found.decision.reason.text(library),
         "reason": found.decision.reason.as_data(library),
     }

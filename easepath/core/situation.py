@@ -11,6 +11,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from easepath.core.knowledge.models import Dose
 from easepath.core.vocabulary import (
     BOTH,
     Moved,
@@ -159,13 +160,19 @@ class Tryout(Fact):
 
 
 class PlannedDrill(Fact):
-    """A drill of the running plan at its present dose."""
+    """A drill of the running plan at its present dose.
+
+    `dose` wins over the step; parts left out are the start dose's. `kept` marks one that was handed over as a step of
+    the ladder of its day: it is whole, and only where today's ladder says otherwise does it count as the drill's own.
+    """
 
     drill: str
     side: SideWord | None = None
     method: str | None = None
     step: Step = 0
     since: dt.date | None = None
+    dose: Dose | None = None
+    kept: bool = False
 
     @property
     def sides(self) -> frozenset[SideName]:

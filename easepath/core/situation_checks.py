@@ -7,6 +7,7 @@ from collections.abc import Container, Iterable
 
 from easepath.core.errors import CaseError
 from easepath.core.knowledge.library import Library
+from easepath.core.knowledge.models import Dose
 from easepath.core.situation import ClientFactor, LogEntry, PlannedDrill, Sitting, Situation, Tryout
 from easepath.core.story import profile_in_force
 
@@ -118,6 +119,24 @@ def _check_planned(library: Library, today: dt.date, path: str, planned: Planned
     methods = library.drills[planned.drill].methods
     if planned.method is not None and planned.method not in methods:
         raise CaseError(f"{path}.method", f"{planned.drill} is not done as {planned.method!r}")
+    if planned.dose is not None and not planned.kept:
+        _check_own_dose(library, f"{path}.dose", planned, planned.dose)
+
+
+def _check_own_dose(library: Library, path: str, planned: PlannedDrill, dose: Dose) -> None:
+    """Each part within the widest range of its method, or of the drill in its first method."""
+    drill = library.drills[planned.drill]
+    method = library.methods[planned.method or drill.methods[0]]
+    for part, value in dose.model_dump(exclude_none=True).items():
+        ends = [getattr(shape, part, None) for shape in (method.dose, method.usual)]
+        known = [end for pair in ends if pair is not None for end in ([pair] if part == "tempo_s" else pair)]
+        if method.id == drill.methods[0]:
+            own = (getattr(drill.dose.start, part), getattr(drill.dose.top, part))
+            known += [end for end in own if end is not None]
+        if not known:
+            raise CaseError(f"{path}.{part}", f"{method.name.lower()} has no such part")
+        if not min(known) <= value <= max(known):
+            raise CaseError(f"{path}.{part}", f"{value} is not possible: {min(known)} to {max(known)}")
 
 
 def _check_log(library: Library, situation: Situation, path: str, entry: LogEntry) -> None:

@@ -12,8 +12,9 @@ from easepath.clinic.selectors.choices import choices_view
 from easepath.clinic.selectors.titles import title_of
 from easepath.core.compose import Composed, Prescription, Session, assemble, compose
 from easepath.core.compose.coverage import WEEKLY_STRETCH, coverage_of, swaps_for
-from easepath.core.compose.prescription import ladder_for, weekly_stretch_seconds
+from easepath.core.compose.prescription import weekly_stretch_seconds
 from easepath.core.compose.sheet import timeline
+from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.words import dose_words
 from easepath.core.figure.album import Wanted, album_of
 from easepath.core.match import allowed_methods

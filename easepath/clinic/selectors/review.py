@@ -8,7 +8,7 @@ from easepath.clinic import clock, models
 from easepath.clinic.facts import Assessment, assess
 from easepath.clinic.selectors.sessions import session_lines
 from easepath.clinic.selectors.titles import title_of
-from easepath.core.compose.prescription import ladder_for
+from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.words import dose_words
 
 

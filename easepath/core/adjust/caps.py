@@ -6,10 +6,10 @@ import datetime as dt
 from collections.abc import Sequence
 from dataclasses import replace
 
-from easepath.core.adjust.decision import Decision, DrillReview
+from easepath.core.adjust.decision import Decision, DrillReview, To
 from easepath.core.adjust.view import Context
-from easepath.core.compose.prescription import ladder_for, weekly_work
-from easepath.core.knowledge.models import Drill
+from easepath.core.compose.weekly import ladder_for, weekly_work
+from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.reasons import Reason
 
 MOST_RISING = 2
@@ -61,8 +61,12 @@ def _work_of(context: Context, review: DrillReview, *, to: bool) -> float:
     target = review.decision.to if to else None
     drill: Drill = context.library.drill(target.drill) if target else review.drill
     method = target.method if target else review.method
-    step = target.step if target else review.planned.step
-    sides = drill.sides_done(review.planned.side)
-    dose = ladder_for(context.matcher, drill, method, sides).at(step)
+    dose = _target_dose(context, review, target) if target else review.present.dose
     count = 1 if drill.sides == "both" else len(review.planned.sides)
     return count * weekly_work(context.matcher, drill, method, dose)
+
+
+def _target_dose(context: Context, review: DrillReview, target: To) -> Dose:
+    sides = context.library.drill(target.drill).sides_done(review.planned.side)
+    ladder = ladder_for(context.matcher, context.library.drill(target.drill), target.method, sides)
+    return target.dose or ladder.at(target.step)

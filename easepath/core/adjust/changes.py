@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from easepath.core.adjust.decision import DrillReview, To
 from easepath.core.adjust.review import Review
-from easepath.core.compose.prescription import ladder_for
 from easepath.core.compose.session import refusal
+from easepath.core.compose.weekly import ladder_for
 from easepath.core.errors import CaseError
 from easepath.core.match import allowed_methods
 from easepath.core.reasons import Reason
@@ -37,8 +37,7 @@ def check_change(found: Review, drill_review: DrillReview, to: To) -> tuple[Reas
 
 
 def _goes_up(drill_review: DrillReview, to: To, ladder: tuple[str, int] | None) -> bool:
-    present = drill_review.planned
-    if to.drill == present.drill:
-        return to.step > present.step
+    if to.drill == drill_review.drill.id:
+        return to.step > drill_review.present.step
     old = drill_review.drill.ladder
     return old is not None and ladder is not None and ladder[0] == old[0] and ladder[1] > old[1]

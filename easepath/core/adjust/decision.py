@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Any, Literal
 
-from easepath.core.knowledge.models import Drill
+from easepath.core.compose.own_dose import DoseInForce
+from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.reasons import Reason
 from easepath.core.situation import PlannedDrill
 from easepath.core.vocabulary import ResponseClass
@@ -21,11 +22,17 @@ RULE_ORDER = (
 
 @dataclass(frozen=True)
 class To:
-    """Where a change leads: which drill, in which method, at which dose step."""
+    """Where a change leads: which drill, in which method, at which dose step; a dose of its own wins over the step."""
 
     drill: str
     method: str
     step: int
+    dose: Dose | None = None
+
+    def as_data(self) -> dict[str, Any]:
+        """Plain data; a dose stands only where there is one."""
+        data: dict[str, Any] = {"drill": self.drill, "method": self.method, "step": self.step}
+        return data if self.dose is None else data | {"dose": self.dose.model_dump(exclude_none=True)}
 
 
 @dataclass(frozen=True)
@@ -40,10 +47,15 @@ class Decision:
 
 @dataclass(frozen=True)
 class DrillReview:
-    """One planned drill with its decision and the class of its last counted session."""
+    """One planned drill with its decision and the class of its last counted date.
+
+    `present` is the dose in force; `differs` says that it was handed over as another than today's ladder has there.
+    """
 
     planned: PlannedDrill
     drill: Drill
     method: str
     decision: Decision
     kind: ResponseClass | None
+    present: DoseInForce
+    differs: Reason | None = None

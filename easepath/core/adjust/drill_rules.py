@@ -9,7 +9,7 @@ from easepath.core.adjust import moves
 from easepath.core.adjust.decision import Decision
 from easepath.core.adjust.session_day import SessionDay
 from easepath.core.adjust.view import DrillView
-from easepath.core.compose.prescription import days_bind
+from easepath.core.compose.weekly import days_bind
 from easepath.core.match.rank import Candidate
 from easepath.core.reasons import Reason
 from easepath.core.vocabulary import JOINT_SYMPTOMS, Verdict

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 
 from easepath.core.adjust.session_day import SessionDay
 from easepath.core.adjust.view import Context
-from easepath.core.compose.prescription import ladder_for
 from easepath.core.knowledge.models import Drill, PassCondition
 from easepath.core.reasons import Reason
 from easepath.core.situation import PlannedDrill
@@ -138,7 +137,7 @@ def _is_calm(context: Context, rule: PassCondition, drill: Drill, side: SideName
     days = context.days(drill.id, side)
     if rule.dose is not None:
         planned = _planned(context, drill, side)
-        if planned is None or not _dose_reached(context, rule.dose, drill, planned):
+        if planned is None or not _dose_reached(context, rule.dose, planned):
             return False
         days = tuple(day for day in days if planned.since is None or day.date >= planned.since)
     times = rule.times or 0
@@ -158,11 +157,8 @@ def _planned(context: Context, drill: Drill, side: SideName | None) -> PlannedDr
     )
 
 
-def _dose_reached(context: Context, wanted: str | dict[str, int], drill: Drill, planned: PlannedDrill) -> bool:
-    sides = drill.sides_done(planned.side)
-    ladder = ladder_for(context.matcher, drill, context.methods[drill.id], sides)
-    step = ladder.clamp(planned.step)
+def _dose_reached(context: Context, wanted: str | dict[str, int], planned: PlannedDrill) -> bool:
+    view = next(iter(context.views(planned)))
     if isinstance(wanted, str):
-        return step >= ladder.top
-    dose = ladder.at(step)
-    return all((getattr(dose, part) or 1) >= number for part, number in wanted.items())
+        return view.step >= view.ladder.top
+    return all((getattr(view.present.dose, part) or 1) >= number for part, number in wanted.items())

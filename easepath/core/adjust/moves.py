@@ -6,7 +6,9 @@ from collections.abc import Callable
 
 from easepath.core.adjust.decision import Decision, To
 from easepath.core.adjust.view import DrillView
-from easepath.core.knowledge.models import Drill
+from easepath.core.compose.own_dose import halved, located_step, step_above
+from easepath.core.compose.weekly import weekly_work
+from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.match.rank import Candidate
 from easepath.core.reasons import Reason
 from easepath.core.vocabulary import SideWord, Verdict
@@ -80,28 +82,51 @@ def back(view: DrillView, rule: str, reason: Reason) -> Decision:
 
 
 def ease(view: DrillView, rule: str, reason: Reason) -> Decision:
-    """One dose step back; at step -1 already: back."""
+    """One dose step back, an own dose by half; at step -1 already, or when nothing gets less: back."""
     if view.step <= EASED_STEP:
         return back(view, rule, reason)
-    return Decision(rule, "ease", reason, same_drill(view, view.step - 1))
+    if not view.present.own:
+        return Decision(rule, "ease", reason, same_drill(view, view.step - 1))
+    less = halved(view.present.dose, view.method)
+    if less is None:
+        return back(view, rule, reason)
+    return Decision(rule, "ease", reason, _own(view, less))
 
 
 def restart(view: DrillView, rule: str, reason: Reason) -> Decision:
-    """The start dose again, never above the present step."""
+    """The start dose again, never above the present step nor more work than an own dose."""
     step = min(view.step, view.context.screen.start_step())
+    if view.present.own and _work(view, view.ladder.at(step)) > _work(view, view.present.dose):
+        return Decision(rule, "restart", reason, _own(view, view.present.dose))
     return Decision(rule, "restart", reason, same_drill(view, step))
+
+
+def _own(view: DrillView, dose: Dose) -> To:
+    matcher, drill, method = view.context.matcher, view.drill, view.method.id
+    return To(drill.id, method, located_step(matcher, drill, method, view.ladder, dose), dose)
+
+
+def _work(view: DrillView, dose: Dose) -> float:
+    return round(weekly_work(view.context.matcher, view.drill, view.method.id, dose), 6)
+
+
+def next_step(view: DrillView) -> int | None:
+    """The next dose step, of an own dose the lowest with more weekly work; None at the top."""
+    if view.present.own:
+        return step_above(view.context.matcher, view.drill, view.method.id, view.ladder, view.present.dose)
+    return None if view.step >= view.ladder.top else view.step + 1
 
 
 def go_up(view: DrillView, rule: str, reason: Reason) -> Decision:
     """Next rung at the top or on a ladder the stage names; else one dose step; at the very top keep."""
     stage, drill = view.context.matcher.stage, view.drill
     named = stage is not None and drill.ladder is not None and drill.ladder[0] in stage.drills_up_to
-    at_top = view.step >= view.ladder.top
-    higher = neighbour_rung(view, up=True) if at_top or named else None
+    above = next_step(view)
+    higher = neighbour_rung(view, up=True) if above is None or named else None
     if higher is not None:
         return Decision(rule, "progress", reason, new_drill(view, higher, half=False))
-    if not at_top:
-        return Decision(rule, "progress", reason, same_drill(view, view.step + 1))
+    if above is not None:
+        return Decision(rule, "progress", reason, same_drill(view, above))
     return Decision(rule, "keep", reason)
 
 

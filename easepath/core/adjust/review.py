@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from easepath.core.adjust.caps import apply_caps
 from easepath.core.adjust.decision import RULE_ORDER, Decision, DrillReview
@@ -10,6 +10,7 @@ from easepath.core.adjust.drill_rules import decide
 from easepath.core.adjust.nerve import families_of, families_paused
 from easepath.core.adjust.plan_rules import PlanProposal, plan_proposals
 from easepath.core.adjust.view import Context, DrillView
+from easepath.core.dose.words import dose_words
 from easepath.core.match.rank import Matcher
 from easepath.core.reasons import Reason
 from easepath.core.situation import PlannedDrill
@@ -44,7 +45,19 @@ def _review_drill(context: Context, planned: PlannedDrill) -> DrillReview:
     judged: list[tuple[DrillView, Decision]] = [(view, decide(view)) for view in context.views(planned)]
     view, decision = min(judged, key=lambda pair: RULE_ORDER.index(pair[1].rule))
     kind = view.last.kind if view.last else None
-    return DrillReview(planned, view.drill, view.method.id, decision, kind)
+    return DrillReview(planned, view.drill, view.method.id, decision, kind, view.present, _differs(view))
+
+
+def _differs(view: DrillView) -> Reason | None:
+    """That the dose as it was handed over is not what today's ladder has at its step."""
+    if not (view.planned.kept and view.present.own):
+        return None
+    method = view.method.id
+    facts = {
+        "handed": dose_words(view.present.dose, method), "step": view.step,
+        "ladder": dose_words(view.ladder.at(view.planned.step), method),
+    }  # fmt: skip
+    return Reason("adjust-dose-differs", facts=facts)
 
 
 def _pause_families(context: Context, drills: list[DrillReview]) -> list[DrillReview]:
@@ -66,11 +79,11 @@ def _held_for_the_cut(found: DrillReview) -> DrillReview:
     if found.decision.action not in CHANGES_DOSE:
         return found
     decision = Decision("queued", "hold", Reason("adjust-queued", facts={"why": "the whole session is cut first"}))
-    return DrillReview(found.planned, found.drill, found.method, decision, found.kind)
+    return replace(found, decision=decision)
 
 
 def _paused(found: DrillReview) -> DrillReview:
     if found.decision.rule in ("nerve", "red-flag"):
         return found
     decision = Decision("nerve", "pause", Reason("adjust-nerve-pause"))
-    return DrillReview(found.planned, found.drill, found.method, decision, found.kind)
+    return replace(found, decision=decision)

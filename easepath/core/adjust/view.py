@@ -8,7 +8,8 @@ from functools import cached_property
 
 from easepath.core.adjust.adherence import adherence
 from easepath.core.adjust.session_day import SessionDay, days_of
-from easepath.core.compose.prescription import ladder_for
+from easepath.core.compose.own_dose import DoseInForce, dose_in_force, given_dose
+from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.ladder import DoseLadder
 from easepath.core.knowledge.models import Drill, Method
 from easepath.core.match.methods import choose_method
@@ -121,10 +122,16 @@ class DrillView:
         sides = self.drill.sides_done(self.planned.side)
         return ladder_for(self.context.matcher, self.drill, self.method.id, sides)
 
+    @cached_property
+    def present(self) -> DoseInForce:
+        """The dose the client does, and its step on today's ladder."""
+        given = given_dose(self.planned)
+        return dose_in_force(self.context.matcher, self.drill, self.method.id, self.ladder, self.planned.step, given)
+
     @property
     def step(self) -> int:
         """The present step; one above the top counts as the top."""
-        return self.ladder.clamp(self.planned.step)
+        return self.present.step
 
     @property
     def key(self) -> str:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from easepath.core.compose.arrange import Spot
 from easepath.core.compose.optimise import Item
 from easepath.core.compose.order import drill_slots
+from easepath.core.compose.own_dose import given_dose
 from easepath.core.compose.prescription import Prescription, prescribe, trained_sides
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import RISK_FACTOR, Candidate, Matcher
@@ -132,6 +133,7 @@ def _entrant(matcher: Matcher, candidate: Candidate) -> Entrant | None:
         drill,
         method=running.method if running else None,
         step=running.step if running else None,
+        given=given_dose(running),
     )
     if prescription is None:
         return None

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass
 
-from easepath.core.dose.ladder import DoseLadder, dose_ladder, one_more_set
-from easepath.core.dose.time import BREATH, SLOW_BREATH, drill_seconds, side_seconds, side_work
+from easepath.core.compose.own_dose import GivenDose, dose_in_force
+from easepath.core.compose.weekly import breath_seconds, days_per_week, ladder_for, times_per_day
+from easepath.core.dose.ladder import one_more_set
+from easepath.core.dose.time import drill_seconds, side_seconds, side_work
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.match.methods import choose_method, choose_place
@@ -18,10 +19,6 @@ ONE_SIDED_TARGETS = frozenset({
     "hip-capsule-posterior", "hip-internal-rotation", "knee-flexion-joint", "knee-extension-joint", "wrist-flexion",
     "wrist-extension", "forearm-rotation", "fingers", "sciatic-nerve",
 })  # fmt: skip
-HEAVY_EQUIPMENT = frozenset({"mini-band", "strong-band", "ankle-weight", "light-weight"})
-HEAVY_PHASES = frozenset({"strengthen", "integrate"})
-HEAVY_SETS = 3
-MAX_DAYS = 7
 SHORTEST_STAGE = 20
 
 
@@ -36,12 +33,16 @@ class SideDose:
 
 @dataclass(frozen=True)
 class Prescription:
-    """A drill with everything the sheet says about it; seconds are set-up, sides and the changes between them."""
+    """A drill with everything the sheet says about it; seconds are set-up, sides and the changes between them.
+
+    `dose` is that of a side without an extra set, `step` where it stands on today's ladder.
+    """
 
     drill: Drill
     method: str
     place: Place
     step: int
+    dose: Dose
     sides: tuple[SideDose, ...]
     seconds: int
     per_day: int
@@ -49,19 +50,6 @@ class Prescription:
     breath_s: float
     verdict: Verdict
     reasons: tuple[Reason, ...]
-
-
-def ladder_for(matcher: Matcher, drill: Drill, method: str, sides: Iterable[SideName]) -> DoseLadder:
-    """The dose ladder of a drill in a method under every cap in force."""
-    cap = matcher.screen.rules.dose_cap(drill, method, tuple(sides))
-    return dose_ladder(drill, matcher.screen.library.method(method), cap=cap, high_irritability=matcher.screen.high)
-
-
-def breath_seconds(matcher: Matcher, method: str) -> float:
-    """Seconds of one breath in this method, the client's own pace where it is known."""
-    if matcher.screen.library.method(method).dose.slow_breath:
-        return SLOW_BREATH
-    return matcher.screen.situation.client.breath_s or BREATH
 
 
 def trained_sides(matcher: Matcher, drill: Drill) -> tuple[SideName, ...]:
@@ -91,10 +79,12 @@ def prescribe(
     method: str | None = None,
     step: int | None = None,
     place: Place | None = None,
+    given: GivenDose | None = None,
 ) -> Prescription | None:
     """Prescribe a drill, the rules choosing what is not given; None when no side, method or place is left.
 
-    A place that is refused there, or that the client does not have, is replaced by the mildest.
+    A place that is refused there, or that the client does not have, is replaced by the mildest. A given dose wins over
+    its step, under every cap in force.
     """
     trained = sides if sides is not None else trained_sides(matcher, drill)
     trained = BOTH_SIDES if drill.sides == "both" else trained
@@ -105,13 +95,15 @@ def prescribe(
     if chosen is None or at_place is None:
         return None
     ladder = ladder_for(matcher, drill, chosen, trained)
-    at = ladder.clamp(matcher.screen.start_step() if step is None else step)
-    doses = _side_doses(matcher, drill, chosen, ladder.at(at), trained)
+    wanted = matcher.screen.start_step() if step is None else step
+    present = dose_in_force(matcher, drill, chosen, ladder, wanted, given)
+    by_hand = given is not None and not given.kept
+    doses = _side_doses(matcher, drill, chosen, present.dose, trained, extra=not by_hand)
     verdicts = [matcher.screen.verdict(drill, side) for side in trained]
     reasons = {(r.rule, str(r.facts)): r for v in verdicts for r in v.reasons if r.verdict > Verdict.CLEAR}
     return Prescription(
-        drill, chosen, at_place, at, doses, drill_seconds([side.seconds for side in doses]),
-        times_per_day(matcher, chosen), days_per_week(matcher, drill, chosen, ladder.at(at)),
+        drill, chosen, at_place, present.step, present.dose, doses, drill_seconds([side.seconds for side in doses]),
+        times_per_day(matcher, chosen), days_per_week(matcher, drill, chosen, present.dose),
         breath_seconds(matcher, chosen), max(v.by_mode.get((chosen, at_place), v.verdict) for v in verdicts),
         tuple(sorted(reasons.values(), key=lambda reason: -reason.verdict)),
     )  # fmt: skip
@@ -131,13 +123,13 @@ BOTH_SIDES: tuple[SideName, ...] = SIDES
 
 
 def _side_doses(
-    matcher: Matcher, drill: Drill, method: str, dose: Dose, sides: tuple[SideName, ...]
+    matcher: Matcher, drill: Drill, method: str, dose: Dose, sides: tuple[SideName, ...], *, extra: bool
 ) -> tuple[SideDose, ...]:
     breath = breath_seconds(matcher, method)
     if drill.sides == "both":
         return (SideDose("both", dose, side_seconds(dose, drill, method, breath)),)
-    extra = _extra_set(matcher, sides)
-    doses = [(side, one_more_set(dose) if side == extra else dose) for side in sides]
+    stiffer = _extra_set(matcher, sides) if extra else None
+    doses = [(side, one_more_set(dose) if side == stiffer else dose) for side in sides]
     return tuple(SideDose(side, given, side_seconds(given, drill, method, breath)) for side, given in doses)
 
 
@@ -147,41 +139,6 @@ def _extra_set(matcher: Matcher, sides: tuple[SideName, ...]) -> SideName | None
     if len(sides) < 2 or len(affected) != 1 or matcher.screen.high or matcher.screen.healing():
         return None
     return next(iter(affected))
-
-
-def times_per_day(matcher: Matcher, method: str) -> int:
-    """The lower of the client's times a day and the method's highest."""
-    highest = matcher.screen.library.method(method).per_day
-    return min(matcher.screen.situation.client.per_day or 1, highest[1] if highest else 1)
-
-
-def days_bind(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> bool:
-    """Whether the method's days per week bind; a lighter slow-strength drill may be daily."""
-    if matcher.screen.library.method(method).days_per_week is None:
-        return False
-    if method != "slow-strength" or drill.phase in HEAVY_PHASES:
-        return True
-    return bool(HEAVY_EQUIPMENT & set(drill.equip)) or (dose.sets or 1) >= HEAVY_SETS
-
-
-def days_per_week(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> int:
-    """The lower of the client's and the condition's days, else of the client's and the method's highest."""
-    client = matcher.screen.situation.client.days_per_week or MAX_DAYS
-    profile = matcher.screen.profile
-    by_condition = profile.days_per_week if profile else None
-    if isinstance(by_condition, dict):
-        by_condition = by_condition.get(drill.phase)
-    if by_condition is not None:
-        return min(client, by_condition)
-    highest = matcher.screen.library.method(method).days_per_week
-    return min(client, highest[1]) if highest and days_bind(matcher, drill, method, dose) else client
-
-
-def weekly_work(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> float:
-    """Seconds a week on one side without the rests, times the share of effort."""
-    work = side_work(dose, drill, method, breath_seconds(matcher, method))
-    effort = 1.0 if dose.effort_pct is None else dose.effort_pct / 100
-    return work * effort * days_per_week(matcher, drill, method, dose)
 
 
 def cues_first(matcher: Matcher, drill: Drill) -> tuple[str, ...]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from easepath.core.compose.order import drill_slots
+from easepath.core.compose.own_dose import GivenDose
 from easepath.core.compose.prescription import Prescription, prescribe
 from easepath.core.dose.time import SessionTime, session_time
 from easepath.core.knowledge.models import Drill
@@ -16,13 +17,17 @@ from easepath.core.vocabulary import Place, SideName, SideWord, Verdict, sides_o
 
 @dataclass(frozen=True)
 class Chosen:
-    """A drill a clinician put into a session; a method, step or place that is None is the rules' choice."""
+    """A drill a clinician put into a session; a method, step or place that is None is the rules' choice.
+
+    A dose wins over its step.
+    """
 
     drill: str
     side: SideWord | None = None
     method: str | None = None
     step: int | None = None
     place: Place | None = None
+    dose: GivenDose | None = None
 
     @property
     def sides(self) -> frozenset[SideName]:
@@ -55,7 +60,10 @@ def assemble(matcher: Matcher, chosen: tuple[Chosen, ...], *, keep_order: bool =
             refused.append((planned, reason))
             continue
         sides = tuple(side for side in _order(matcher) if side in planned.sides and matcher.is_open(drill, side))
-        item = prescribe(matcher, drill, sides=sides, method=planned.method, step=planned.step, place=planned.place)
+        item = prescribe(
+            matcher, drill, sides=sides, method=planned.method, step=planned.step, place=planned.place,
+            given=planned.dose,
+        )  # fmt: skip
         if item is None:
             refused.append((planned, Reason("no-method-left", Verdict.EXCLUDE)))
         else:

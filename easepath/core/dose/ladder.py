@@ -33,7 +33,7 @@ def dose_shape(drill: Drill, method: Method, cap: int | None = None) -> DoseShap
     """The drill's own range in its first method, else the method's; efforts lowered to `cap`."""
     if method.id == drill.methods[0]:
         start, top = drill.dose.start, drill.dose.top
-        if method.id == "slow-strength" and start.tempo_s is None:
+        if start.tempo_s is None and method.dose.tempo_s is not None:
             tempo = method.dose.tempo_s
             start, top = start.model_copy(update={"tempo_s": tempo}), top.model_copy(update={"tempo_s": tempo})
     else:
@@ -47,7 +47,7 @@ def _ends(shape: MethodDose, method: Method) -> tuple[Dose, Dose]:
         limits = getattr(shape, part, None)
         if limits is not None:
             ends[0][part], ends[1][part] = limits
-    tempo = shape.tempo_s or (method.dose.tempo_s if method.id == "slow-strength" else None)
+    tempo = shape.tempo_s or method.dose.tempo_s
     if tempo is not None:
         ends[0]["tempo_s"] = ends[1]["tempo_s"] = tempo
     return Dose(**ends[0]), Dose(**ends[1])
@@ -107,6 +107,7 @@ class DoseLadder:
     steps: tuple[Dose, ...]
     eased: Dose
     slow_breath: bool
+    cap: int | None = None
 
     @property
     def top(self) -> int:
@@ -116,6 +117,10 @@ class DoseLadder:
     def at(self, step: int) -> Dose:
         """The dose at a step; below the start the eased one, above the top the top."""
         return self.eased if step < 0 else self.steps[min(step, self.top)]
+
+    def capped(self, dose: Dose) -> Dose:
+        """A dose with its effort at or below the cap of this ladder, in percent."""
+        return _capped(dose, self.cap)
 
     def clamp(self, step: int) -> int:
         """The step itself, a step above the top counting as the top."""
@@ -139,7 +144,7 @@ def dose_ladder(drill: Drill, method: Method, *, cap: int | None = None, high_ir
     shape = dose_shape(drill, method, cap)
     steps = _ladder(shape.start, shape.top, method.progresses)
     eased = _eased(shape.start, high_irritability and method.id in ISOMETRIC)
-    return DoseLadder(steps, eased, shape.slow_breath)
+    return DoseLadder(steps, eased, shape.slow_breath, cap)
 
 
 def one_more_set(dose: Dose) -> Dose:
