@@ -8,3 +8,8 @@ from django.core.wsgi import get_wsgi_application
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "easepath.settings")
 application = get_wsgi_application()
+
+if os.environ.get("EASEPATH_TIMER", "1") == "1":
+    from easepath.clinic import timer
+
+    timer.start()

@@ -9,6 +9,7 @@ from typing import Any
 import pytest
 
 from easepath.clinic.actions.open_visit import open_visit
+from easepath.clinic.caseload_lines import forget_lines
 from easepath.clinic.models import Complaint, User, Visit
 from easepath.standins.practice_clients import GROIN_CLIENTS, live
 from easepath.standins.practice_clinic import make_clinic
@@ -41,6 +42,7 @@ def make_world() -> World:
 def _quick_passwords(settings: Any) -> None:
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     settings.FROZEN_TODAY = TODAY
+    forget_lines()
 
 
 @pytest.fixture

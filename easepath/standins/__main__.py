@@ -51,8 +51,12 @@ def main() -> None:
     parser = argparse.ArgumentParser(prog="python -m easepath.standins", description=__doc__)
     parser.add_argument("--address", default="http://127.0.0.1:8000")
     options = parser.parse_args()
+    from easepath.clinic.caseload_lines import write_lines
+    from easepath.clinic.models import Complaint
+
     print("Loading the practice clinic; the first time takes about half a minute ...", flush=True)
     load()
+    write_lines(Complaint.objects.all())
     print(sign_in_words(options.address), flush=True)
 
 

@@ -107,7 +107,8 @@ def test_a_refusal_says_why(world: World, staff: Client) -> None:
 
 def test_what_is_not_there(world: World, staff: Client) -> None:
     assert body(staff.get("/api/visits/999"))["type"] == "easepath:not-found"
-    assert body(staff.post("/api/proposals/999", {"decision": "accept"}, JSON))["status"] == 404
+    gone = {"key": "drill:lunge-rock:left:ready:progress:", "decision": "accept"}
+    assert body(staff.post(f"/api/visits/{world.visit('Tom').pk}/decisions", gone, JSON))["status"] == 404
 
 
 def test_the_walk_over_http(world: World, staff: Client) -> None:
@@ -140,7 +141,7 @@ def test_the_walk_over_http(world: World, staff: Client) -> None:
         f"/home/api/{token}/mornings", {"id": str(uuid.uuid4()), "session": session["id"], "pain": 1}, JSON
     )
     assert "tomorrow" in body(early)["fields"]["session"]
-    review = staff.post(f"/api/visits/{visit}/review").json()
+    review = staff.get(f"/api/visits/{visit}/review").json()
     assert review["proposals"][0]["rule"] == "waiting"
     staff.delete(f"/api/visits/{visit}/links")
     assert body(staff.get(f"/home/api/{token}/sheet"))["type"] == "easepath:dead-link"

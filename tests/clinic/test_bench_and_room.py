@@ -337,7 +337,7 @@ def test_a_factor_of_one_complaint_reaches_every_plan_of_the_person(world: World
     other = open_complaint(world.users["hanne"], world.complaints["Marta"].client)
     caseload(world.users["hanne"])
     save_screening(world.users["hanne"], other, 0, Screening({}, (FactorEntry("vertigo"),)))
-    line = next(x for x in caseload(world.users["hanne"]) if x["complaint"] == world.complaints["Marta"].pk)
+    line = next(x for x in caseload(world.users["hanne"])["lines"] if x["complaint"] == world.complaints["Marta"].pk)
     assert (line["kind"], line["what"]) == ("look", "refused")
 
 

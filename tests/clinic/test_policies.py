@@ -8,11 +8,12 @@ from typing import Any
 
 import pytest
 
+from easepath.clinic.actions.close_review import close_review
+from easepath.clinic.actions.decide_proposal import decide_proposal
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link, revoke_links
 from easepath.clinic.actions.record_clearance import record_clearance
 from easepath.clinic.actions.record_session import MorningDone, record_morning
-from easepath.clinic.actions.reviews import close_review, decide_proposal, open_review
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
@@ -20,6 +21,7 @@ from easepath.clinic.errors import NotAllowedError, NotFoundError
 from easepath.clinic.models import AuditEntry, Clinic, Role, User
 from easepath.clinic.policies import ALLOWED, may
 from easepath.clinic.selectors.access import get_visit
+from tests.clinic.test_reviews import proposals
 from tests.conftest import TODAY, World
 
 Act = Callable[[World, User], Any]
@@ -32,17 +34,16 @@ def _morning(world: World, user: User) -> Any:
 
 
 def _decide(world: World, user: User) -> Any:
-    review = open_review(world.users["hanne"], world.visit("Marta"))
-    proposal = review.proposals.filter(action="progress").first()
-    assert proposal is not None
-    return decide_proposal(user, proposal, decision="accept")
+    rising = next(one for one in proposals(world, "Marta") if one.action == "progress")
+    return decide_proposal(user, world.visit("Marta"), rising.key, decision="accept")
 
 
 def _close(world: World, user: User) -> Any:
-    review = open_review(world.users["hanne"], world.visit("Marta"))
-    for proposal in review.proposals.exclude(action__in=("hold", "keep", "")):
-        decide_proposal(world.users["hanne"], proposal, decision="refuse", reason="not now")
-    return close_review(user, review)
+    visit = world.visit("Marta")
+    for one in proposals(world, "Marta"):
+        if one.waits(None):
+            decide_proposal(world.users["hanne"], visit, one.key, decision="refuse", reason="not now")
+    return close_review(user, visit, 1)
 
 
 def _clear(world: World, user: User) -> Any:

@@ -33,7 +33,7 @@ def test_a_calm_session_later_that_day_hides_no_stop_sign(world: World) -> None:
     first = assessment.review.drills[0]
     assert (first.drill.id, first.decision.rule, first.decision.action) == ("pelvic-tilt", "nerve", "stop")
     assert home_sheet(fresh(world, "Marta"))["drills"][0]["paused"]
-    line = next(line for line in caseload(world.users["hanne"]) if line["name"].startswith("Marta"))
+    line = next(line for line in caseload(world.users["hanne"])["lines"] if line["name"].startswith("Marta"))
     assert (line["kind"], line["ripples"][-1]["kind"]) == ("look", "flared")
 
 

@@ -134,7 +134,7 @@ def test_the_practice_clinic_shows_every_condition_and_every_outcome(world: Worl
         live_on(hanne, world.complaints[name].client, trouble, TODAY)
     for person, troubles in PEOPLE:
         live_through(hanne, person, troubles, TODAY)
-    lines = caseload(hanne)
+    lines = caseload(hanne)["lines"]
     assert len({line["name"] for line in lines}) == 12
     conditions = {c.name for c in shipped_library().conditions.values()}
     assert {line["condition"] for line in lines} == conditions

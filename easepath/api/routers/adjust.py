@@ -8,35 +8,39 @@ from django.http import HttpRequest
 from ninja import Router
 
 from easepath.api.auth import staff
-from easepath.api.schemas.adjust import ClosedReview, DecisionIn, GateWordIn, ReviewOut
+from easepath.api.schemas.adjust import ClosedReview, CloseIn, DecisionIn, GateWordIn, ReviewOut
 from easepath.api.schemas.common import Problem
-from easepath.clinic.actions.reviews import close_review, confirm_gate_word, decide_proposal, open_review
-from easepath.clinic.selectors.access import get_proposal, get_review, get_visit
+from easepath.clinic.actions.close_review import close_review
+from easepath.clinic.actions.confirm_gate_word import confirm_gate_word
+from easepath.clinic.actions.decide_proposal import decide_proposal
+from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.review import review_view
 from easepath.clinic.selectors.sessions import version_line
 
 router = Router(tags=["adjust"])
 
 
-@router.post("/visits/{visit}/review", response=ReviewOut, operation_id="open_review")
-def post_review(request: HttpRequest, visit: int) -> dict[str, Any]:
-    """Open or refresh the review of a visit with today's proposals."""
-    return review_view(open_review(staff(request), get_visit(staff(request), visit)))
+@router.get("/visits/{visit}/review", response={200: ReviewOut, 404: Problem}, operation_id="read_review")
+def read_review(request: HttpRequest, visit: int) -> dict[str, Any]:
+    """Today's proposals for the running version, with what was decided so far."""
+    return review_view(get_visit(staff(request), visit))
 
 
-@router.post("/proposals/{proposal}", response={200: ReviewOut, 422: Problem}, operation_id="decide_proposal")
-def post_decision(request: HttpRequest, proposal: int, payload: DecisionIn) -> dict[str, Any]:
-    """Accept, change or refuse one proposal."""
-    row = get_proposal(staff(request), proposal)
+@router.post("/visits/{visit}/decisions", response={200: ReviewOut, 422: Problem}, operation_id="decide_proposal")
+def post_decision(request: HttpRequest, visit: int, payload: DecisionIn) -> dict[str, Any]:
+    """Accept, change, refuse or open again one proposal."""
     changed = payload.changed_to.dict() if payload.changed_to else None
-    decide_proposal(staff(request), row, decision=payload.decision, reason=payload.reason, changed_to=changed)
-    return review_view(get_review(staff(request), row.review_id))
+    decide_proposal(
+        staff(request), get_visit(staff(request), visit), payload.key,
+        decision=payload.decision, reason=payload.reason, changed_to=changed,
+    )  # fmt: skip
+    return review_view(get_visit(staff(request), visit))
 
 
-@router.post("/reviews/{review}/close", response={200: ClosedReview, 422: Problem}, operation_id="close_review")
-def post_close(request: HttpRequest, review: int) -> dict[str, Any]:
-    """Close a review into at most one new version."""
-    version = close_review(staff(request), get_review(staff(request), review))
+@router.post("/visits/{visit}/review/close", response={200: ClosedReview, 422: Problem}, operation_id="close_review")
+def post_close(request: HttpRequest, visit: int, payload: CloseIn) -> dict[str, Any]:
+    """Close the review of a version into at most one new version, which the client sees from then on."""
+    version = close_review(staff(request), get_visit(staff(request), visit), payload.version)
     return {"version": None if version is None else version_line(version)}
 
 
@@ -45,4 +49,4 @@ def post_gate_word(request: HttpRequest, visit: int, payload: GateWordIn) -> dic
     """Record that a clinician has seen what a gate asks for."""
     found = get_visit(staff(request), visit)
     confirm_gate_word(staff(request), found, payload.word, confirmed=payload.confirmed)
-    return review_view(open_review(staff(request), get_visit(staff(request), visit)))
+    return review_view(get_visit(staff(request), visit))

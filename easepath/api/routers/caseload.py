@@ -13,18 +13,23 @@ from easepath.clinic.actions.open_client import open_client
 from easepath.clinic.actions.open_complaint import open_complaint
 from easepath.clinic.actions.open_visit import open_visit
 from easepath.clinic.selectors.access import get_complaint
-from easepath.clinic.selectors.caseload import caseload_within
+from easepath.clinic.selectors.caseload import caseload
 
 router = Router(tags=["caseload"])
 
 
-LOOK_SECONDS = 0.2
+LOOK_SECONDS = 1.0
+MOST_IN_SIGHT = 200
 
 
 @router.get("/caseload", response=Caseload, operation_id="read_caseload")
-def read_caseload(request: HttpRequest) -> dict[str, Any]:
-    """Every open complaint of the clinic, the most urgent first; ask again while some are left."""
-    return caseload_within(staff(request), LOOK_SECONDS)
+def read_caseload(request: HttpRequest, sight: str = "") -> dict[str, Any]:
+    """Every open complaint of the clinic, the most urgent first; ask again while some in sight are left.
+
+    `sight` are the complaints the page shows, joined by commas; without any, the first ones.
+    """
+    shown = [int(word) for word in sight.split(",") if word.isdecimal()][:MOST_IN_SIGHT]
+    return caseload(staff(request), shown, LOOK_SECONDS)
 
 
 @router.post("/clients", response=VisitRef, operation_id="take_in_client")

@@ -12,6 +12,7 @@ from ninja.decorators import decorate_view
 
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.pictures import Motion
+from easepath.core.code_version import code_version
 from easepath.core.figure.album import Wanted, album_of
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import Place, SideWord
@@ -20,6 +21,11 @@ router = Router(tags=["pictures"])
 
 KEPT = "public, max-age=3600, stale-while-revalidate=604800, stale-if-error=604800"
 """A browser asks again after an hour and shows what it has meanwhile, without a network for a week."""
+
+
+def drawing_version() -> str:
+    """What a picture is drawn with: the knowledge and the drawing code."""
+    return f"{shipped_library().version}-{code_version('figure')}"
 
 
 @router.get(
@@ -37,7 +43,7 @@ def read_picture(
 ) -> HttpResponse:
     """A drill's picture as SVG: position start, end or one between; size small to large; style screen or print."""
     wanted = Wanted(drill=drill, side=side, pose=pose, place=place, size=size, style=style)
-    tag = f'"{shipped_library().version}-{"-".join(map(str, astuple(wanted)))}"'
+    tag = f'"{drawing_version()}-{"-".join(map(str, astuple(wanted)))}"'
     if request.headers.get("If-None-Match") == tag:
         answer: HttpResponse = HttpResponseNotModified()
     else:

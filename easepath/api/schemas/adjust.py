@@ -36,6 +36,7 @@ class Choice(Target):
 class ProposalSession(Schema):
     """A session as it stands behind a proposal."""
 
+    id: str
     date: str
     kind: str
     before: int | None
@@ -56,9 +57,9 @@ class MissingOut(Schema):
 
 
 class ProposalOut(Schema):
-    """What a rule proposes, the facts, and the decision."""
+    """What a rule proposes, the facts, and the decision; `waits` says that a clinician has still to decide it."""
 
-    id: int
+    key: str
     about: str
     drill: str
     side: Side
@@ -70,6 +71,8 @@ class ProposalOut(Schema):
     threshold: str
     action: str
     detail: str
+    differs: str
+    waits: bool
     to: Target | None
     to_words: str
     present: Choice | None
@@ -87,21 +90,26 @@ class ProposalOut(Schema):
 class ReviewOut(Schema):
     """The Adjust step."""
 
-    id: int
     version: int
-    closed: bool
-    new_version: int | None
+    first_name: str
     adherence: float | None
     knowledge_version: str
     proposals: list[ProposalOut]
 
 
 class DecisionIn(In):
-    """A decision about one proposal."""
+    """A decision about one of today's proposals, named by its key."""
 
+    key: Annotated[str, Field(min_length=1, max_length=240)]
     decision: Literal["open", "accept", "change", "refuse"]
     reason: Annotated[str, Field(max_length=400)] = ""
     changed_to: TargetIn | None = None
+
+
+class CloseIn(In):
+    """The version whose review is closed."""
+
+    version: Annotated[int, Field(ge=1)]
 
 
 class ClosedReview(Schema):

@@ -33,7 +33,7 @@ class CaseLine(Schema):
 
 
 class Caseload(Schema):
-    """The caseload; `left` lines still stand as they were seen last and are worked out when it is asked again."""
+    """The caseload; `left` lines in sight stand as they were seen last and are worked out when it is asked again."""
 
     lines: list[CaseLine]
     left: int

@@ -127,9 +127,10 @@ class LastTime(Schema):
 
 
 class Frame(Schema):
-    """Everything around a step."""
+    """Everything around a step; `fault` says what cannot be read, and then nothing is judged."""
 
     visit: int
+    fault: str | None
     number: int
     closed: bool
     complaint: int

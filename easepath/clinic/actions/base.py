@@ -6,16 +6,15 @@ from collections.abc import Callable
 from typing import Any
 
 from easepath.clinic import clock, models
+from easepath.clinic.caseload_lines import changed
 from easepath.clinic.errors import RefusedError, StaleRevisionError
 
 
 def record(
     action: str, complaint: models.Complaint, actor: models.User | None, details: dict[str, Any] | None = None
 ) -> models.AuditEntry:
-    """Write the audit row of an action; `actor` None is the client at home. Marks every line of the client
-    on the caseload stale, since factors, places and measurements bind all complaints of a person.
-    """
-    models.Complaint.objects.filter(client=complaint.client_id).update(status_on=None)
+    """Write the audit row of an action; `actor` None is the client at home. The action writes its own caseload line."""
+    changed(complaint.client_id)
     return models.AuditEntry.objects.create(
         clinic=complaint.client.clinic, client=complaint.client, actor=actor, action=action,
         details=details or {}, at=clock.now(),
@@ -41,6 +40,21 @@ def take_revision(
     draft.saved_at = clock.now()
     draft.save()
     return draft
+
+
+def fresh(visit: models.Visit) -> models.Complaint:
+    """The complaint of a visit as it stands now, locked until the transaction ends; `visit` is read anew as well.
+
+    What an action decides on is read inside its transaction.
+    """
+    complaint = (
+        models.Complaint.objects.select_for_update(of=("self",))
+        .select_related("client__clinic")
+        .get(pk=visit.complaint_id)
+    )
+    visit.refresh_from_db()
+    visit.complaint = complaint
+    return complaint
 
 
 def require_open(visit: models.Visit) -> None:

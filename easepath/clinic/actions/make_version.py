@@ -108,9 +108,11 @@ def _write_drills(
         sides = [side.side for side in item.sides]
         side = sides[0] if len(sides) == 1 else "both"
         row = old.get(item.drill.id)
-        same = row is not None and (row.method, row.step, row.side) == (item.method, item.step, side)
+        dose = item.dose.model_dump(mode="json", exclude_none=True)
+        same = row is not None and (row.method, row.dose, row.side) == (item.method, dose, side)
         models.PlanDrill.objects.create(
             version=version, position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,
+            dose=dose,
             prescription=sheet_entry(assessment.matcher, item),
         )  # fmt: skip

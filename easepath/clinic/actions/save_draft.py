@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from django.db import transaction
@@ -19,13 +19,14 @@ from easepath.core.match import allowed_methods
 
 @dataclass(frozen=True)
 class Ticked:
-    """One ticked drill; an empty method and a None step leave the choice to the rules."""
+    """One ticked drill; an empty method and a None step leave the choice to the rules. A dose wins over its step."""
 
     drill: str
     side: str
     method: str = ""
     step: int | None = None
     place: str = ""
+    dose: dict[str, Any] | None = None
 
 
 def save_draft(
@@ -52,7 +53,7 @@ def save_draft(
         _set_first_stage(complaint, stage)
         assessment = assess(models.Complaint.objects.get(pk=complaint.pk), today)
         _refuse(assessment, ticked)
-        _replace(visit, ticked, arranged=arranged)
+        _replace(visit, _with_doses(visit, ticked), arranged=arranged)
         record("save-draft", complaint, actor, {"visit": visit.number, **yours})
     return draft.revision
 
@@ -60,7 +61,14 @@ def save_draft(
 def draft_from_version(visit: models.Visit, version: models.PlanVersion | None) -> None:
     """Start a visit's draft from the running version."""
     rows = list(version.drills.all()) if version else []
-    _replace(visit, tuple(Ticked(r.drill, r.side, r.method, r.step, r.place) for r in rows), arranged=bool(rows))
+    ticked = tuple(Ticked(r.drill, r.side, r.method, r.step, r.place, r.dose) for r in rows)
+    _replace(visit, ticked, arranged=bool(rows))
+
+
+def _with_doses(visit: models.Visit, ticked: tuple[Ticked, ...]) -> tuple[Ticked, ...]:
+    """A drill whose method and step were not touched goes on with the dose it had."""
+    present = {(r.drill, r.method, r.step): r.dose for r in visit.draft_drills.all()}
+    return tuple(replace(one, dose=present.get((one.drill, one.method, one.step))) for one in ticked)
 
 
 def _present(visit: models.Visit) -> dict[str, Any]:
@@ -75,7 +83,14 @@ def _replace(visit: models.Visit, ticked: tuple[Ticked, ...], *, arranged: bool)
     visit.draft_drills.all().delete()
     models.DraftDrill.objects.bulk_create(
         models.DraftDrill(
-            visit=visit, position=n, drill=one.drill, side=one.side, method=one.method, step=one.step, place=one.place
+            visit=visit,
+            position=n,
+            drill=one.drill,
+            side=one.side,
+            method=one.method,
+            step=one.step,
+            place=one.place,
+            dose=one.dose,
         )
         for n, one in enumerate(ticked)
     )

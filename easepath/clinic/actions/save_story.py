@@ -10,6 +10,7 @@ from django.db import transaction
 
 from easepath.clinic import clock, models
 from easepath.clinic.actions.base import record, take_revision
+from easepath.clinic.actions.open_client import birth_date_fault
 from easepath.clinic.errors import FieldError
 from easepath.clinic.policies import require
 from easepath.core.knowledge import shipped_library
@@ -126,10 +127,11 @@ def check_story(story: Story, today: dt.date) -> None:
     for field, words in WORDS.items():
         if getattr(story, field) not in words:
             fields[field] = f"is one of: {', '.join(filter(None, words))}"
-    for field in ("since", "birth_date"):
-        date = getattr(story, field)
-        if date is not None and date > today:
-            fields[field] = f"lies after today, {today}: check the date"
+    if story.since is not None and story.since > today:
+        fields["since"] = f"lies after today, {today}: check the date"
+    born = birth_date_fault(story.birth_date, today)
+    if born is not None:
+        fields["birth_date"] = born
     for field, (low, high) in LIMITS.items():
         value = getattr(story, field)
         if value is not None and not low <= value <= high:

@@ -57,7 +57,7 @@ def _entries(session: models.SessionLog, morning: models.MorningReport | None) -
             next=None if morning is None else morning.pain,
             symptom=row.symptom or None,  # type: ignore[arg-type]
             felt=row.felt or None,
-            moved=row.moved,  # type: ignore[arg-type]
+            moved=row.moved or "none",  # type: ignore[arg-type]
             unusual="none" if morning is None else morning.unusual,  # type: ignore[arg-type]
             gone_48h=None if morning is None else morning.gone_48h,
         )

@@ -3,19 +3,35 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Any
+
+from pydantic import ValidationError
 
 from easepath.clinic import models
 from easepath.clinic.facts.home import log_entries
 from easepath.core import situation as core
+from easepath.core.errors import CaseError
 from easepath.core.knowledge import Library, shipped_library
+from easepath.core.knowledge.models import Dose
 from easepath.core.measure.error import MDC_FACTOR
 from easepath.core.situation_checks import check_situation
 from easepath.core.story import profile_in_force
 
 
 def build_situation(library: Library, complaint: models.Complaint, today: dt.date) -> core.Situation:
-    """The checked facts of a complaint today; raises CaseError when a row names something unknown."""
-    situation = core.Situation(
+    """The checked facts of a complaint today; raises CaseError when a row cannot be read or names something unknown."""
+    try:
+        situation = _situation(complaint, today)
+    except ValidationError as fault:
+        first = fault.errors()[0]
+        field = f"{fault.title.lower()}.{'.'.join(map(str, first['loc']))}"
+        raise CaseError(field, f"{first['input']} cannot be: {first['msg'].lower()}") from fault
+    check_situation(library, situation)
+    return situation
+
+
+def _situation(complaint: models.Complaint, today: dt.date) -> core.Situation:
+    return core.Situation(
         today=today,
         client=client_facts(complaint.client, today),
         complaint=complaint_facts(complaint, today),
@@ -44,8 +60,6 @@ def build_situation(library: Library, complaint: models.Complaint, today: dt.dat
             for row in complaint.clearances.all()
         },
     )
-    check_situation(library, situation)
-    return situation
 
 
 def _sitting(row: models.Sitting) -> core.Sitting:
@@ -82,8 +96,11 @@ def current_version(complaint: models.Complaint) -> models.PlanVersion | None:
 
 def client_facts(client: models.Client, today: dt.date) -> core.Client:
     """The client's facts; an empty field is unknown."""
+    age = None if client.birth_date is None else age_on(client.birth_date, today)
+    if age is not None and age > MOST_YEARS:
+        raise CaseError("birth date", f"{client.birth_date} is more than {MOST_YEARS} years ago: correct it in Story")
     return core.Client(
-        age=_age(client.birth_date, today),
+        age=age,
         sex=client.sex or None,  # type: ignore[arg-type]
         factors=tuple(_factor(row, today) for row in client.factors.all() if row.withdrawn_at is None),
         limits=tuple(
@@ -103,9 +120,11 @@ def client_facts(client: models.Client, today: dt.date) -> core.Client:
     )
 
 
-def _age(birth: dt.date | None, today: dt.date) -> int | None:
-    if birth is None:
-        return None
+MOST_YEARS = 120
+
+
+def age_on(birth: dt.date, today: dt.date) -> int:
+    """Age in whole years."""
     return today.year - birth.year - ((today.month, today.day) < (birth.month, birth.day))
 
 
@@ -150,6 +169,11 @@ def _settled(answer: models.Answer) -> bool | None:
     return None if answer.to_confirm and not answer.value else answer.value
 
 
+def dose_facts(data: dict[str, Any]) -> Dose:
+    """A stored dose as the core reads it."""
+    return Dose.model_validate(data, strict=False)
+
+
 def plan_facts(complaint: models.Complaint, version: models.PlanVersion | None, today: dt.date) -> core.Plan:
     """The running plan in the complaint's stage; without a version it has no drills."""
     staged = _profile_has_stage(complaint)
@@ -167,6 +191,8 @@ def plan_facts(complaint: models.Complaint, version: models.PlanVersion | None, 
                 method=row.method,
                 step=row.step,
                 since=min(row.since, today),
+                dose=dose_facts(row.dose),
+                kept=True,
             )
             for row in version.drills.all()
         ),

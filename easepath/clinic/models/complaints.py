@@ -15,7 +15,8 @@ class Complaint(models.Model):
 
     `areas` are places of the body chart as "id:side", `clues` what points to a condition. A clinician's own choices:
     `methods` need to method, `needs_set` need to weight, reason and name, `pinned` drills, `barred` drill to reason.
-    `work_hours` start, end and every, in minutes of the day.
+    `work_hours` start, end and every, in minutes of the day. `status` is the line on the caseload as it was worked out
+    on a day with some knowledge, code and clinic's error (`status_basis`); `changes` counts what happened to the facts.
     """
 
     client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="complaints")
@@ -47,6 +48,8 @@ class Complaint(models.Model):
     gate_words = models.JSONField(default=list, blank=True)
     status = models.JSONField(null=True, blank=True, editable=False)
     status_on = models.DateField(null=True, blank=True, editable=False)
+    status_basis = models.CharField(max_length=40, blank=True, editable=False)
+    changes = models.PositiveIntegerField(default=0, editable=False)
     opened_at = models.DateTimeField()
     closed_at = models.DateTimeField(null=True, blank=True)
 

@@ -48,7 +48,7 @@ class SessionLog(models.Model):
 
 
 class SessionDrill(models.Model):
-    """One drill of a session: how much was done, the worst pain, and what was felt where."""
+    """One drill of a session: how much was done, the worst pain, and what was felt where; empty is not asked."""
 
     session = models.ForeignKey(SessionLog, on_delete=models.CASCADE, related_name="drills")
     position = models.PositiveSmallIntegerField()
@@ -58,7 +58,7 @@ class SessionDrill(models.Model):
     during = models.PositiveSmallIntegerField(null=True)
     symptom = models.CharField(max_length=12, blank=True)
     felt = models.CharField(max_length=40, blank=True)
-    moved = models.CharField(max_length=5, default="none")
+    moved = models.CharField(max_length=5, blank=True)
 
     class Meta:
         ordering = ("position",)

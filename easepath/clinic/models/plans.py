@@ -11,7 +11,10 @@ from easepath.clinic.models.visits import Visit
 
 
 class DraftDrill(models.Model):
-    """A drill ticked in a visit and not handed over yet; an empty method or step is the rules' choice."""
+    """A drill ticked in a visit and not handed over yet; an empty method or step is the rules' choice.
+
+    `dose` is what the running version has, as long as method, step and side are its.
+    """
 
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="draft_drills")
     position = models.PositiveSmallIntegerField()
@@ -20,6 +23,7 @@ class DraftDrill(models.Model):
     method = models.CharField(max_length=40, blank=True)
     step = models.SmallIntegerField(null=True, blank=True)
     place = models.CharField(max_length=8, blank=True)
+    dose = models.JSONField(null=True, blank=True)
 
     class Meta:
         ordering = ("position",)
@@ -63,7 +67,10 @@ class PlanVersion(models.Model):
 
 
 class PlanDrill(models.Model):
-    """One drill of a version with everything the sheet says about it, as it was that day."""
+    """One drill of a version with everything the sheet says about it, as it was that day.
+
+    `dose`, that of a side without an extra set, is what the client does; `step` is where it stood on the ladder.
+    """
 
     version = models.ForeignKey(PlanVersion, on_delete=models.CASCADE, related_name="drills")
     position = models.PositiveSmallIntegerField()
@@ -73,6 +80,7 @@ class PlanDrill(models.Model):
     step = models.SmallIntegerField()
     since = models.DateField()
     place = models.CharField(max_length=8)
+    dose = models.JSONField()
     prescription = models.JSONField()
 
     class Meta:

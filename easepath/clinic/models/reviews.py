@@ -13,7 +13,7 @@ DECISIONS = [("open", "open"), ("accept", "accepted"), ("change", "changed"), ("
 
 
 class Review(models.Model):
-    """One look at the responses of a version; closing it makes at most one new version."""
+    """What was decided about the proposals for a version; begun by the first decision, closed into one new version."""
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="reviews")
     visit = models.ForeignKey(Visit, on_delete=models.PROTECT, related_name="reviews")
@@ -25,15 +25,26 @@ class Review(models.Model):
     opened_at = models.DateTimeField()
     closed_at = models.DateTimeField(null=True, blank=True)
 
+    class Meta:
+        constraints = (
+            models.UniqueConstraint(
+                fields=("visit", "of_version"), condition=models.Q(closed_at=None), name="one_open_review"
+            ),
+        )
+
     def __str__(self) -> str:
         return f"review of {self.of_version}"
 
 
 class Proposal(models.Model):
-    """What one rule proposes for a drill or for the plan, with the facts it read, and the decision."""
+    """What one rule proposes for a drill or for the plan, with the facts it read, and the decision.
+
+    `key` is drill, side, rule and action: what a decision is about, whatever the sentence says the next day.
+    """
 
     review = models.ForeignKey(Review, on_delete=models.CASCADE, related_name="proposals")
-    position = models.PositiveSmallIntegerField()
+    key = models.CharField(max_length=240)
+    position = models.PositiveSmallIntegerField(default=0)
     about = models.CharField(max_length=5, choices=[("drill", "drill"), ("plan", "plan")])
     drill = models.CharField(max_length=60, blank=True)
     side = models.CharField(max_length=5, blank=True)
@@ -51,6 +62,7 @@ class Proposal(models.Model):
 
     class Meta:
         ordering = ("position",)
+        constraints = (models.UniqueConstraint(fields=("review", "key"), name="one_proposal_per_key"),)
 
     def __str__(self) -> str:
         return f"{self.rule}: {self.action or self.about}"

@@ -33,24 +33,6 @@ def get_visit(user: models.User, pk: int) -> models.Visit:
     return visit
 
 
-def get_proposal(user: models.User, pk: int) -> models.Proposal:
-    """A proposal of the user's clinic."""
-    proposal = models.Proposal.objects.filter(pk=pk, review__complaint__client__clinic=user.clinic).first()
-    if proposal is None:
-        raise NotFoundError("no such proposal in this clinic; it may have been refreshed, open the review again")
-    proposal.review.complaint = get_complaint(user, proposal.review.complaint_id)
-    return proposal
-
-
-def get_review(user: models.User, pk: int) -> models.Review:
-    """A review of the user's clinic."""
-    review = models.Review.objects.filter(pk=pk, complaint__client__clinic=user.clinic).first()
-    if review is None:
-        raise NotFoundError("no such review in this clinic")
-    review.complaint = get_complaint(user, review.complaint_id)
-    return review
-
-
 def get_override(user: models.User, pk: int) -> models.Override:
     """An override of the user's clinic."""
     override = models.Override.objects.filter(pk=pk, complaint__client__clinic=user.clinic).first()

@@ -7,11 +7,14 @@ from typing import Any
 from easepath.clinic import clock, models
 from easepath.clinic.actions.hand_over import draft_drills
 from easepath.clinic.facts import Assessment, assess, current_version
+from easepath.clinic.facts.proposals import STOPS, ProposalToday, decisions_of, undecided
+from easepath.clinic.selectors.bare_frame import bare_frame, last_time, path_step
 from easepath.core.adjust.attention import attention
 from easepath.core.compose import Session, assemble
 from easepath.core.compose.coverage import coverage_of
 from easepath.core.compose.sheet import sheet_entry, timeline
 from easepath.core.dose.words import dose_words
+from easepath.core.errors import CaseError
 from easepath.core.measure.bench import bench
 from easepath.core.vocabulary import Verdict
 
@@ -22,19 +25,23 @@ OUTCOME_WORDS = {
 
 
 def frame(visit: models.Visit) -> dict[str, Any]:
-    """Everything around a step: who, the path, the draft sheet, what is in force."""
+    """Everything around a step: who, the path, the draft sheet, what is in force; what cannot be read is said."""
     complaint = visit.complaint
-    assessment = assess(complaint, clock.today_of(complaint))
+    try:
+        assessment = assess(complaint, clock.today_of(complaint))
+    except CaseError as fault:
+        return bare_frame(visit, str(fault))
     session = assemble(assessment.matcher, draft_drills(visit, assessment), keep_order=visit.arranged)
     version = current_version(complaint)
     screen = assessment.screen
     refused, changed = _counts(assessment)
     return {
         "visit": visit.pk,
+        "fault": None,
         "number": visit.number,
         "closed": visit.closed_at is not None,
         "complaint": complaint.pk,
-        "last_time": _last_time(visit),
+        "last_time": last_time(visit),
         "cautions": _cautions(assessment, session),
         "client": {
             "first_name": complaint.client.first_name,
@@ -63,15 +70,9 @@ def frame(visit: models.Visit) -> dict[str, Any]:
 
 def open_words(visit: models.Visit) -> list[str]:
     """What waits on the path, in words, as it is kept when a visit is closed."""
-    return [f"{step['name']}: {step['words']}" for step in frame(visit)["path"] if step["state"] == "waiting"]
-
-
-def _last_time(visit: models.Visit) -> dict[str, Any] | None:
-    """The visit before this one: its number, its day, and what it left open."""
-    before = visit.complaint.visits.filter(number__lt=visit.number).order_by("-number").first()
-    if before is None:
-        return None
-    return {"number": before.number, "date": str(before.opened_at.date()), "left_open": before.left_open}
+    return [
+        f"{step['name']}: {step['words']}" for step in frame(visit)["path"] if step["state"] in ("waiting", "stopped")
+    ]
 
 
 def _counts(assessment: Assessment) -> tuple[int, int]:
@@ -158,17 +159,19 @@ def _path(
         screen_words, screen_state = f"{OUTCOME_WORDS[assessment.screen.outcome]}, all answered", "open"
     ranked = len(assessment.matcher.result.ranked)
     ticked = len(session.drills) + len(session.refused)
-    review = visit.reviews.filter(closed_at=None).first()
+    waiting = undecided(assessment, decisions_of(visit, version)) if version else []
     return [
-        _step("story", "Story", "waiting" if missing else "open", f"{missing} unknown" if missing else "complete"),
-        _step("screening", "Screen", screen_state, screen_words),
-        _step("measure", "Measure", *_measured(assessment)),
-        _step("match", "Match", "open" if ticked else "idle", f"{ticked} kept of {ranked}"),
-        _step("compose", "Compose", *_composed(assessment, session)),
-        _step("tryout", "Try", *_tried(visit)),
-        _step("home", "Home", "open" if version else "idle", f"version {version.number}" if version else "nothing yet"),
-        _step("respond", "Respond", *_responded(assessment)),
-        _step("adjust", "Adjust", _adjust_state(version, review), need.what if version else "no plan yet"),
+        path_step("story", "Story", "waiting" if missing else "open", f"{missing} unknown" if missing else "complete"),
+        path_step("screening", "Screen", screen_state, screen_words),
+        path_step("measure", "Measure", *_measured(assessment)),
+        path_step("match", "Match", "open" if ticked else "idle", f"{ticked} kept of {ranked}"),
+        path_step("compose", "Compose", *_composed(assessment, session)),
+        path_step("tryout", "Try", *_tried(visit)),
+        path_step(
+            "home", "Home", "open" if version else "idle", f"version {version.number}" if version else "nothing yet"
+        ),
+        path_step("respond", "Respond", *_responded(assessment)),
+        path_step("adjust", "Adjust", *_adjusted(version, waiting, need.what)),
     ]
 
 
@@ -209,14 +212,14 @@ def _responded(assessment: Assessment) -> tuple[str, str]:
     return ("waiting", f"{len(unknown)} mornings to ask") if unknown else ("open", f"{len(dates)} sessions known")
 
 
-def _adjust_state(version: models.PlanVersion | None, review: models.Review | None) -> str:
+def _adjusted(version: models.PlanVersion | None, waiting: list[ProposalToday], need: str) -> tuple[str, str]:
+    """What waits for a decision; an undecided stop sign is said by its name."""
     if version is None:
-        return "idle"
-    return "waiting" if review is not None else "open"
-
-
-def _step(step: str, name: str, state: str, words: str) -> dict[str, Any]:
-    return {"step": step, "name": name, "state": state, "words": words}
+        return "idle", "no plan yet"
+    stops = sum(1 for proposal in waiting if proposal.action in STOPS)
+    if stops:
+        return "stopped", f"{stops} stop {'sign' if stops == 1 else 'signs'} to decide"
+    return ("waiting", f"{need}, {len(waiting)} to decide") if waiting else ("open", need)
 
 
 def _story_missing(assessment: Assessment) -> int:

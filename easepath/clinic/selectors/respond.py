@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 from easepath.clinic import clock, models
+from easepath.clinic.caseload_lines import response_line
 from easepath.clinic.facts import assess, current_version
-from easepath.clinic.selectors.caseload import response_line
 from easepath.clinic.selectors.home_sheet import mornings_open
 from easepath.clinic.selectors.sessions import session_lines
 from easepath.clinic.selectors.titles import title_of

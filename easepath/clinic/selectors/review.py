@@ -5,70 +5,89 @@ from __future__ import annotations
 from typing import Any
 
 from easepath.clinic import clock, models
-from easepath.clinic.facts import Assessment, assess
+from easepath.clinic.errors import NotFoundError
+from easepath.clinic.facts import Assessment, assess, current_version
+from easepath.clinic.facts.proposals import ProposalToday, decisions_of, proposals_of
+from easepath.clinic.facts.situation import dose_facts
 from easepath.clinic.selectors.sessions import session_lines
 from easepath.clinic.selectors.titles import title_of
 from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.words import dose_words
 
 
-def review_view(review: models.Review) -> dict[str, Any]:
-    """A review with its proposals, the sessions behind each, and what each would become."""
-    complaint = review.complaint
+def review_view(visit: models.Visit) -> dict[str, Any]:
+    """Today's proposals with the sessions behind each, what each would become, and what was decided so far."""
+    complaint = visit.complaint
+    version = current_version(complaint)
+    if version is None:
+        raise NotFoundError("there is no plan to review yet")
     assessment = assess(complaint, clock.today_of(complaint))
     sessions = session_lines(assessment, complaint)
-    planned = {row.drill: row for row in review.of_version.drills.all()}
+    planned = {row.drill: row for row in version.drills.all()}
+    decided = decisions_of(visit, version)
     return {
-        "id": review.pk,
-        "version": review.of_version.number,
-        "closed": review.closed_at is not None,
-        "new_version": review.new_version.number if review.new_version else None,
-        "adherence": review.adherence,
-        "knowledge_version": review.knowledge_version,
-        "proposals": [_proposal(assessment, row, planned.get(row.drill), sessions) for row in review.proposals.all()],
+        "version": version.number,
+        "first_name": complaint.client.first_name,
+        "adherence": assessment.review.adherence,
+        "knowledge_version": assessment.library.version,
+        "proposals": [
+            _proposal(assessment, one, planned.get(one.drill), sessions, decided.get(one.key))
+            for one in proposals_of(assessment)
+        ],
     }
 
 
 def _proposal(
-    assessment: Assessment, row: models.Proposal, planned: models.PlanDrill | None, sessions: list[dict[str, Any]]
+    assessment: Assessment,
+    one: ProposalToday,
+    planned: models.PlanDrill | None,
+    sessions: list[dict[str, Any]],
+    row: models.Proposal | None,
 ) -> dict[str, Any]:
-    rule = assessment.library.rules[row.rule]
+    rule = assessment.library.rules[one.rule]
     drill_sessions = [
         {
-            "date": s["date"], "kind": d["kind"], "before": s["before"], "during": d["during"], "after": s["after"],
-            "morning": s["morning"], "symptom": d["symptom"], "felt": d["felt"], "why": d["why"],
+            "id": s["id"], "date": s["date"], "kind": d["kind"], "before": s["before"], "during": d["during"],
+            "after": s["after"], "morning": s["morning"], "symptom": d["symptom"], "felt": d["felt"], "why": d["why"],
             "done_pct": d["done_pct"],
         }
-        for s in reversed(sessions) for d in s["drills"] if d["drill"] == row.drill
+        for s in reversed(sessions) for d in s["drills"] if d["drill"] == one.drill
     ]  # fmt: skip
+    decision = None if row is None or one.waits(row) else row
+    changed_to = decision.changed_to if decision else None
     return {
-        "id": row.pk, "about": row.about, "drill": row.drill, "side": row.side,
-        "title": title_of(assessment, row.drill) if row.drill else rule.name,
-        "response": row.response, "rule": row.rule, "rule_name": rule.name, "rule_text": rule.text,
-        "threshold": rule.threshold, "action": row.action, "detail": row.detail,
-        "to": row.to, "to_words": _target_words(assessment, row.to, row),
+        "key": one.key, "about": one.about, "drill": one.drill, "side": one.side,
+        "title": title_of(assessment, one.drill) if one.drill else rule.name,
+        "response": one.response, "rule": one.rule, "rule_name": rule.name, "rule_text": rule.text,
+        "threshold": rule.threshold, "action": one.action, "detail": one.detail, "differs": one.differs,
+        "waits": one.waits(row),
+        "to": one.to, "to_words": _target_words(assessment, one.to, one),
         "present": None if planned is None else {
             "drill": planned.drill, "method": planned.method, "step": planned.step,
             "words": planned.prescription["sides"][0]["words"],
         },
-        "opens": row.facts.get("opens"), "missing": row.facts.get("missing", []),
-        "decision": row.decision, "reason": row.decision_reason, "changed_to": row.changed_to,
-        "changed_words": _target_words(assessment, row.changed_to, row),
-        "decided_by": row.decided_by.name if row.decided_by else None,
+        "opens": one.facts.get("opens"), "missing": one.facts.get("missing", []),
+        "decision": decision.decision if decision else "open",
+        "reason": decision.decision_reason if decision else "", "changed_to": changed_to,
+        "changed_words": _target_words(assessment, changed_to, one),
+        "decided_by": decision.decided_by.name if decision and decision.decided_by else None,
         "sessions": drill_sessions[-6:],
         "choices": [] if planned is None else _choices(assessment, planned),
     }  # fmt: skip
 
 
-def _target_words(assessment: Assessment, to: dict[str, Any] | None, row: models.Proposal) -> str:
+def _target_words(assessment: Assessment, to: dict[str, Any] | None, one: ProposalToday) -> str:
     """Where a proposal leads, in words: the dose, and the drill where it is another."""
     if not to:
         return ""
-    side = row.side
+    side = one.side
     drill = assessment.library.drills[to["drill"]]
-    dose = ladder_for(assessment.matcher, drill, to["method"], drill.sides_done(side)).at(to["step"])  # type: ignore[arg-type]
+    if to.get("dose"):
+        dose = dose_facts(to["dose"])
+    else:
+        dose = ladder_for(assessment.matcher, drill, to["method"], drill.sides_done(side)).at(to["step"])  # type: ignore[arg-type]
     words = dose_words(dose, to["method"])
-    return words if drill.id == row.drill else f"{title_of(assessment, drill.id)}: {words}"
+    return words if drill.id == one.drill else f"{title_of(assessment, drill.id)}: {words}"
 
 
 def _choices(assessment: Assessment, planned: models.PlanDrill) -> list[dict[str, Any]]:

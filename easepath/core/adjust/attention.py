@@ -10,8 +10,8 @@ from easepath.core.adjust.decision import DrillReview
 from easepath.core.adjust.review import Review, review
 from easepath.core.match.rank import Matcher
 
-Kind = Literal["stop", "held", "look", "answer", "ask", "step-up", "plan", "steady"]
-URGENCY: tuple[Kind, ...] = ("stop", "held", "look", "answer", "ask", "step-up", "plan", "steady")
+Kind = Literal["unreadable", "stop", "held", "look", "answer", "ask", "step-up", "plan", "steady"]
+URGENCY: tuple[Kind, ...] = ("unreadable", "stop", "held", "look", "answer", "ask", "step-up", "plan", "steady")
 LOOK_RULES = frozenset(
     {"nerve", "joint", "refused", "pinch-again", "pinch", "flare-again", "flare", "stirred-again", "break",
      "wrong-place", "creeping"}

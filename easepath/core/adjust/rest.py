@@ -10,13 +10,8 @@ REST_DAYS = 2
 
 
 def rest_until(context: Context) -> dt.date | None:
-    """The last day of rest while a planned drill flared within the last two days; None when there is none."""
-    planned = {p.drill for p in context.situation.plan.drills}
-    flares = [
-        entry.date
-        for entry in context.situation.log_by_date
-        if entry.drill in planned and context.response(entry).kind == "flared"
-    ]
+    """The last day of rest while a drill flared within the last two days, planned still or not; else None."""
+    flares = [entry.date for entry in context.situation.log_by_date if context.response(entry).kind == "flared"]
     if not flares:
         return None
     until = max(flares) + dt.timedelta(days=REST_DAYS)

@@ -13,7 +13,9 @@ export interface paths {
         };
         /**
          * Read Caseload
-         * @description Every open complaint of the clinic, the most urgent first; ask again while some are left.
+         * @description Every open complaint of the clinic, the most urgent first; ask again while some in sight are left.
+         *
+         *     `sight` are the complaints the page shows, joined by commas; without any, the first ones.
          */
         get: operations["read_caseload"];
         put?: never;
@@ -204,46 +206,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/proposals/{proposal}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Post Decision
-         * @description Accept, change or refuse one proposal.
-         */
-        post: operations["decide_proposal"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reviews/{review}/close": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Post Close
-         * @description Close a review into at most one new version.
-         */
-        post: operations["close_review"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -426,6 +388,26 @@ export interface paths {
         get: operations["read_compose"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Decision
+         * @description Accept, change, refuse or open again one proposal.
+         */
+        post: operations["decide_proposal"];
         delete?: never;
         options?: never;
         head?: never;
@@ -651,13 +633,33 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Read Review
+         * @description Today's proposals for the running version, with what was decided so far.
+         */
+        get: operations["read_review"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/review/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
         get?: never;
         put?: never;
         /**
-         * Post Review
-         * @description Open or refresh the review of a visit with today's proposals.
+         * Post Close
+         * @description Close the review of a version into at most one new version, which the client sees from then on.
          */
-        post: operations["open_review"];
+        post: operations["close_review"];
         delete?: never;
         options?: never;
         head?: never;
@@ -892,7 +894,7 @@ export interface components {
         };
         /**
          * Caseload
-         * @description The caseload; `left` lines still stand as they were seen last and are worked out when it is asked again.
+         * @description The caseload; `left` lines in sight stand as they were seen last and are worked out when it is asked again.
          */
         Caseload: {
             /** Left */
@@ -1043,6 +1045,14 @@ export interface components {
             phone: string;
         };
         /**
+         * CloseIn
+         * @description The version whose review is closed.
+         */
+        CloseIn: {
+            /** Version */
+            version: number;
+        };
+        /**
          * ClosedReview
          * @description What closing a review made.
          */
@@ -1127,7 +1137,7 @@ export interface components {
         };
         /**
          * DecisionIn
-         * @description A decision about one proposal.
+         * @description A decision about one of today's proposals, named by its key.
          */
         DecisionIn: {
             changed_to?: components["schemas"]["TargetIn"] | null;
@@ -1136,6 +1146,8 @@ export interface components {
              * @enum {string}
              */
             decision: "open" | "accept" | "change" | "refuse";
+            /** Key */
+            key: string;
             /**
              * Reason
              * @default
@@ -1512,7 +1524,7 @@ export interface components {
         };
         /**
          * Frame
-         * @description Everything around a step.
+         * @description Everything around a step; `fault` says what cannot be read, and then nothing is judged.
          */
         Frame: {
             /** Cautions */
@@ -1528,6 +1540,8 @@ export interface components {
             condition: string | null;
             /** Condition Id */
             condition_id: string | null;
+            /** Fault */
+            fault: string | null;
             /** Irritability */
             irritability: string;
             /** Irritability Reasons */
@@ -2222,7 +2236,7 @@ export interface components {
         };
         /**
          * ProposalOut
-         * @description What a rule proposes, the facts, and the decision.
+         * @description What a rule proposes, the facts, and the decision; `waits` says that a clinician has still to decide it.
          */
         ProposalOut: {
             /** About */
@@ -2240,10 +2254,12 @@ export interface components {
             decision: string;
             /** Detail */
             detail: string;
+            /** Differs */
+            differs: string;
             /** Drill */
             drill: string;
-            /** Id */
-            id: number;
+            /** Key */
+            key: string;
             /** Missing */
             missing: components["schemas"]["MissingOut"][];
             /** Opens */
@@ -2270,6 +2286,8 @@ export interface components {
             to: components["schemas"]["Target"] | null;
             /** To Words */
             to_words: string;
+            /** Waits */
+            waits: boolean;
         };
         /**
          * ProposalSession
@@ -2288,6 +2306,8 @@ export interface components {
             during: number | null;
             /** Felt */
             felt: string;
+            /** Id */
+            id: string;
             /** Kind */
             kind: string;
             /** Morning */
@@ -2451,14 +2471,10 @@ export interface components {
         ReviewOut: {
             /** Adherence */
             adherence: number | null;
-            /** Closed */
-            closed: boolean;
-            /** Id */
-            id: number;
+            /** First Name */
+            first_name: string;
             /** Knowledge Version */
             knowledge_version: string;
-            /** New Version */
-            new_version: number | null;
             /** Proposals */
             proposals: components["schemas"]["ProposalOut"][];
             /** Version */
@@ -3398,7 +3414,9 @@ export type $defs = Record<string, never>;
 export interface operations {
     read_caseload: {
         parameters: {
-            query?: never;
+            query?: {
+                sight?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3637,72 +3655,6 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    decide_proposal: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                proposal: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DecisionIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReviewOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    close_review: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                review: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ClosedReview"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3992,6 +3944,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComposeOut"];
+                };
+            };
+        };
+    };
+    decide_proposal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecisionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4378,7 +4365,7 @@ export interface operations {
             };
         };
     };
-    open_review: {
+    read_review: {
         parameters: {
             query?: never;
             header?: never;
@@ -4396,6 +4383,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReviewOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    close_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CloseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClosedReview"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -1,0 +1,102 @@
+"""Decide one proposal of the rules; the first decision of a visit begins its review."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db import transaction
+
+from easepath.clinic import clock, models
+from easepath.clinic.actions.base import fresh, record, require_open
+from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
+from easepath.clinic.facts import Assessment, assess, current_version
+from easepath.clinic.facts.proposals import STOPS, ProposalToday, proposals_of
+from easepath.clinic.policies import require
+from easepath.core.adjust.changes import check_change
+from easepath.core.adjust.decision import To
+from easepath.core.errors import CaseError
+
+
+def decide_proposal(
+    actor: models.User,
+    visit: models.Visit,
+    key: str,
+    *,
+    decision: str,
+    reason: str = "",
+    changed_to: dict[str, Any] | None = None,
+) -> None:
+    """Accept, change, refuse or open again one of today's proposals; a refusal and a change name their reason."""
+    require(actor, "decide-proposal", visit.complaint.client.clinic)
+    with transaction.atomic():
+        complaint = fresh(visit)
+        require_open(visit)
+        assessment = assess(complaint, clock.today_of(complaint))
+        proposal = next((p for p in proposals_of(assessment) if p.key == key), None)
+        version = current_version(complaint)
+        if proposal is None or version is None:
+            raise NotFoundError("no such proposal today; the facts have changed, look at the proposals again")
+        _check_decision(proposal, decision, reason, changed_to)
+        if changed_to is not None:
+            _check_change(assessment, proposal, changed_to)
+        review, _ = models.Review.objects.get_or_create(
+            complaint=complaint, visit=visit, of_version=version, closed_at=None,
+            defaults={"opened_by": actor, "opened_at": clock.now(), "knowledge_version": assessment.library.version},
+        )  # fmt: skip
+        _write(actor, review, proposal, decision, reason.strip(), changed_to)
+        details = {"rule": proposal.rule, "drill": proposal.drill, "action": proposal.action, "decision": decision,
+                   "reason": reason.strip(), "changed_to": changed_to}  # fmt: skip
+        record("decide-proposal", complaint, actor, details)
+
+
+def _write(
+    actor: models.User,
+    review: models.Review,
+    proposal: ProposalToday,
+    decision: str,
+    reason: str,
+    changed_to: dict[str, Any] | None,
+) -> None:
+    if decision == "open":
+        review.proposals.filter(key=proposal.key).delete()
+        return
+    models.Proposal.objects.update_or_create(
+        review=review, key=proposal.key,
+        defaults={
+            **proposal_fields(proposal), "decision": decision, "decision_reason": reason, "changed_to": changed_to,
+            "decided_by": actor, "decided_at": clock.now(),
+        },
+    )  # fmt: skip
+
+
+def proposal_fields(proposal: ProposalToday) -> dict[str, Any]:
+    """What a stored proposal keeps of what the rule said that day."""
+    names = ("about", "drill", "side", "response", "rule", "action", "to", "detail", "facts")
+    return {name: getattr(proposal, name) for name in names}
+
+
+def _check_decision(proposal: ProposalToday, decision: str, reason: str, changed_to: dict[str, Any] | None) -> None:
+    fields = {}
+    if decision not in ("open", "accept", "change", "refuse"):
+        fields["decision"] = "is accept, change, refuse or open"
+    if decision in ("change", "refuse") and not reason.strip():
+        fields["reason"] = "say why, so that it can be explained later"
+    if decision == "change" and (changed_to is None or proposal.about != "drill"):
+        fields["changed_to"] = "say which drill, method and step"
+    if decision == "accept" and proposal.action == "swap" and proposal.to is None:
+        fields["decision"] = "there is no safer drill to swap to: change it by hand, or refuse with a reason"
+    if decision == "refuse" and proposal.action in STOPS:
+        fields["decision"] = "a stop sign is not refused: accept it, or have the red flag cleared"
+    if fields:
+        raise FieldError(fields)
+
+
+def _check_change(assessment: Assessment, proposal: ProposalToday, changed_to: dict[str, Any]) -> None:
+    found = next(f for f in assessment.review.drills if f.drill.id == proposal.drill)
+    to = To(str(changed_to.get("drill")), str(changed_to.get("method")), int(changed_to.get("step", 0)))
+    try:
+        refusals = check_change(assessment.review, found, to)
+    except CaseError as fault:
+        raise FieldError({f"changed_to.{fault.path}": fault.reason}) from fault
+    if refusals:
+        raise RefusedError("the rules refuse this change", [r.text(assessment.library) for r in refusals])

@@ -1,0 +1,177 @@
+"""The line of a complaint on the caseload: worked out, and written by the action that changed it or after midnight."""
+
+from __future__ import annotations
+
+import datetime as dt
+import hashlib
+import json
+import logging
+import threading
+from collections import defaultdict
+from collections.abc import Iterable, Mapping
+from functools import lru_cache
+from typing import Any
+
+from django.db import models as fields
+from django.db import transaction
+
+from easepath.clinic import clock, models
+from easepath.clinic.facts import assess, current_version
+from easepath.clinic.facts.home import effective_sessions, morning_of
+from easepath.core.adjust.attention import URGENCY, attention
+from easepath.core.adjust.session_day import worst_class
+from easepath.core.code_version import code_version
+from easepath.core.errors import CaseError, UnknownIdError
+from easepath.core.knowledge import shipped_library
+from easepath.core.vocabulary import ResponseClass
+
+LOG = logging.getLogger(__name__)
+PARTS = (
+    "client__factors", "client__limits", "client__sittings", "answers", "clearances", "goals", "tryouts",
+    "overrides__recorded_by", "versions__drills", "sessions__drills", "sessions__mornings", "visits",
+)  # fmt: skip
+Stamp = tuple[int, int, str, dt.date]
+"""A complaint, how often it was changed, what its line was worked out with, and the day."""
+
+
+def changed(client_id: int) -> None:
+    """Mark every line of a client as old, since factors, places and measurements bind all complaints of a person.
+
+    They are written anew once the change is committed, outside its lock.
+    """
+    models.Complaint.objects.filter(client=client_id).update(changes=fields.F("changes") + 1, status_on=None)
+    transaction.on_commit(lambda: write_lines(models.Complaint.objects.filter(client=client_id)))
+
+
+def stamps(rows: Iterable[models.Complaint], clinic: models.Clinic, today: dt.date) -> dict[int, Stamp]:
+    """What the lines of some complaints of a clinic are worked out with today; one query."""
+    measures: dict[int, set[str]] = defaultdict(set)
+    for client, measure in models.Sitting.objects.filter(client__clinic=clinic).values_list("client", "measure"):
+        measures[client].add(measure)
+    repeats = tuple((name, tuple(found)) for name, found in sorted(clinic.repeats.items()))
+    return {row.pk: (row.pk, row.changes, _basis(repeats, frozenset(measures[row.client_id])), today) for row in rows}
+
+
+@lru_cache(maxsize=4096)
+def _basis(repeats: tuple[tuple[str, tuple[float, ...]], ...], measures: frozenset[str]) -> str:
+    """The knowledge, the code, and the clinic's own error of the client's measures."""
+    own = [row for row in repeats if row[0] in measures]
+    return f"{shipped_library().version}-{code_version()}-{hashlib.sha256(json.dumps(own).encode()).hexdigest()[:8]}"
+
+
+def is_current(row: models.Complaint, stamp: Stamp) -> bool:
+    """Whether the stored line is of today, of this knowledge and of this error."""
+    return (row.status_on, row.status_basis) == (stamp[3], stamp[2])
+
+
+def write_lines(complaints: fields.QuerySet[models.Complaint]) -> int:
+    """Work out and store every line that is not current; returns how many.
+
+    A line is only stored while nothing was changed since its facts were read.
+    """
+    written = 0
+    for clinic in models.Clinic.objects.filter(clients__complaints__in=complaints.filter(closed_at=None)).distinct():
+        today = clock.today(clinic.time_zone)
+        rows = list(complaints.filter(client__clinic=clinic, closed_at=None))
+        for pk, stamp in stamps(rows, clinic, today).items():
+            row = next(row for row in rows if row.pk == pk)
+            if not is_current(row, stamp):
+                line = work_out(stamp)
+                models.Complaint.objects.filter(pk=pk, changes=stamp[1]).update(
+                    status=line, status_on=today, status_basis=stamp[2]
+                )
+                written += 1
+    return written
+
+
+_KEPT: dict[Stamp, dict[str, Any]] = {}
+_KEPT_LOCK = threading.Lock()
+MOST_KEPT = 400
+
+
+def kept_line(stamp: Stamp) -> dict[str, Any] | None:
+    """A line this process has worked out already and not stored."""
+    return _KEPT.get(stamp)
+
+
+def forget_lines() -> None:
+    """Forget what this process has worked out: for a database that begins anew."""
+    with _KEPT_LOCK:
+        _KEPT.clear()
+
+
+def work_out(stamp: Stamp) -> dict[str, Any]:
+    """The line of a complaint; what cannot be read is said in it and stops no list. Kept in this process."""
+    found = models.Complaint.objects.select_related("client__clinic").prefetch_related(*PARTS).get(pk=stamp[0])
+    line = _line_or_fault(found)
+    with _KEPT_LOCK:
+        while len(_KEPT) >= MOST_KEPT:
+            _KEPT.pop(next(iter(_KEPT)))
+        _KEPT[stamp] = line
+    return line
+
+
+def _line_or_fault(complaint: models.Complaint) -> dict[str, Any]:
+    try:
+        return _line(complaint)
+    except (CaseError, UnknownIdError) as fault:
+        return unreadable_line(complaint, str(fault))
+    except Exception:
+        LOG.exception("the line of complaint %s cannot be worked out", complaint.pk)
+        return unreadable_line(complaint, "its facts do not fit together; tell whoever keeps this installation")
+
+
+def _head(complaint: models.Complaint) -> dict[str, Any]:
+    visits = sorted(complaint.visits.all(), key=lambda visit: visit.number)
+    version = current_version(complaint)
+    sessions = effective_sessions(complaint)
+    return {
+        "name": str(complaint.client),
+        "trade": complaint.client.trade,
+        "side": complaint.side,
+        "visit": visits[-1].pk if visits else None,
+        "visit_number": visits[-1].number if visits else None,
+        "visit_open": bool(visits) and visits[-1].closed_at is None,
+        "version": version.number if version else None,
+        "last_session": str(sessions[-1].date) if sessions else None,
+    }
+
+
+def unreadable_line(complaint: models.Complaint, why: str) -> dict[str, Any]:
+    """A line that says what cannot be read; nothing is known of such a client, so it stands on top."""
+    condition = shipped_library().conditions.get(complaint.condition)
+    return _head(complaint) | {
+        "condition": condition.name if condition else "not named yet", "kind": "unreadable",
+        "urgency": URGENCY.index("unreadable"), "what": "cannot be read", "why": why, "ripples": [],
+    }  # fmt: skip
+
+
+def _line(complaint: models.Complaint) -> dict[str, Any]:
+    assessment = assess(complaint, clock.today_of(complaint))
+    need = attention(assessment.matcher, lambda: assessment.review)
+    condition = assessment.screen.profile
+    return _head(complaint) | {
+        "condition": condition.name if condition else "not named yet", "kind": need.kind, "urgency": need.urgency,
+        "what": need.what, "why": need.why, "ripples": response_line(assessment, complaint),
+    }  # fmt: skip
+
+
+def response_line(assessment: Any, complaint: models.Complaint, most: int = 8) -> list[dict[str, Any]]:
+    """The last dates as (date, class): the worst class of the drills of each date."""
+    context = assessment.review.context
+    log = assessment.screen.situation.log_by_date
+    shown = set(sorted({entry.date for entry in log})[-most:])
+    by_date: dict[dt.date, list[ResponseClass]] = {}
+    for entry in log:
+        if entry.date in shown:
+            by_date.setdefault(entry.date, []).append(context.response(entry).kind)
+    sessions = effective_sessions(complaint)
+    mornings: Mapping[dt.date, Any] = {s.date: morning_of(s, sessions) for s in sessions}
+    return [
+        {
+            "date": str(date),
+            "kind": worst_class(kinds),
+            "morning": morning.pain if (morning := mornings.get(date)) else None,
+        }
+        for date, kinds in by_date.items()
+    ]

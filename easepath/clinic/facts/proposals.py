@@ -1,0 +1,96 @@
+"""Today's proposals of the rules about the running plan, each under a key that outlives the wording of its sentence."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from typing import Any
+
+from easepath.clinic import models
+from easepath.clinic.facts.assessment import Assessment
+from easepath.core.adjust import DrillReview, PlanProposal
+from easepath.core.adjust.decision import Action
+
+STOPS: frozenset[Action] = frozenset({"stop", "pause", "suspend"})
+NEEDS_NO_DECISION = frozenset({"hold", "keep", ""})
+
+
+@dataclass(frozen=True)
+class ProposalToday:
+    """What one rule proposes for a drill or for the plan today, with the facts it read."""
+
+    about: str
+    rule: str
+    action: str
+    detail: str
+    drill: str = ""
+    side: str = ""
+    response: str = ""
+    subject: str = ""
+    to: dict[str, Any] | None = None
+    facts: dict[str, Any] = field(default_factory=dict)
+    differs: str = ""
+
+    @property
+    def key(self) -> str:
+        """Drill, side, rule and action; for the plan what the rule is about."""
+        return ":".join((self.about, self.drill, self.side, self.rule, self.action, self.subject))
+
+    def waits(self, row: models.Proposal | None) -> bool:
+        """Whether a clinician has still to decide it; what was accepted of another target is open again."""
+        if self.action in NEEDS_NO_DECISION and row is None:
+            return False
+        return row is None or (row.decision == "accept" and row.to != self.to)
+
+
+def proposals_of(assessment: Assessment) -> tuple[ProposalToday, ...]:
+    """Every proposal of today, the drills in plan order, then the plan."""
+    return (*_drills(assessment), *_plan(assessment))
+
+
+def decisions_of(visit: models.Visit, version: models.PlanVersion) -> dict[str, models.Proposal]:
+    """What was decided in the open review of a version, by key."""
+    rows = models.Proposal.objects.filter(review__visit=visit, review__of_version=version, review__closed_at=None)
+    return {row.key: row for row in rows.exclude(decision="open").select_related("decided_by")}
+
+
+def undecided(assessment: Assessment, decided: dict[str, models.Proposal]) -> list[ProposalToday]:
+    """The proposals that wait for a clinician."""
+    return [proposal for proposal in proposals_of(assessment) if proposal.waits(decided.get(proposal.key))]
+
+
+def _drills(assessment: Assessment) -> Iterator[ProposalToday]:
+    for found in assessment.review.drills:
+        decision = found.decision
+        yield ProposalToday(
+            "drill", decision.rule, decision.action, decision.reason.text(assessment.library), found.drill.id,
+            found.planned.side or "both", found.kind or "", to=decision.to.as_data() if decision.to else None,
+            facts=dict(decision.reason.facts), differs=_differs(assessment, found),
+        )  # fmt: skip
+
+
+def _differs(assessment: Assessment, found: DrillReview) -> str:
+    return "" if found.differs is None else found.differs.text(assessment.library)
+
+
+def _plan(assessment: Assessment) -> Iterator[ProposalToday]:
+    for proposal in assessment.review.plan:
+        facts = dict(proposal.reason.facts)
+        yield ProposalToday(
+            "plan", proposal.rule, _plan_action(proposal), proposal.reason.text(assessment.library),
+            subject=f"{facts.get('measure', '')} {facts.get('side', '')}".strip(),
+            facts=facts | _gate_facts(assessment, proposal),
+        )  # fmt: skip
+
+
+def _plan_action(proposal: PlanProposal) -> str:
+    gate = proposal.gate
+    return "open-gate" if gate is not None and gate.opens and not gate.last else ""
+
+
+def _gate_facts(assessment: Assessment, proposal: PlanProposal) -> dict[str, Any]:
+    gate = proposal.gate
+    if gate is None:
+        return {}
+    missing = [{"text": r.text(assessment.library), "word": r.facts.get("word")} for r in gate.missing]
+    return {"opens": gate.opens, "last": gate.last, "missing": missing}

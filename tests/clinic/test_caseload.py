@@ -1,0 +1,164 @@
+"""The caseload: reading it writes nothing; an action, the timer and a command write its lines."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Any
+
+import pytest
+from django.core.management import call_command
+from django.test import Client as Browser
+
+from easepath.clinic import caseload_lines, clock, timer
+from easepath.clinic.actions.open_client import open_client
+from easepath.clinic.actions.record_session import record_session
+from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.caseload_lines import forget_lines, write_lines
+from easepath.clinic.errors import FieldError
+from easepath.clinic.models import Client, Clinic, Complaint
+from easepath.clinic.selectors.access import get_visit
+from easepath.clinic.selectors.caseload import caseload
+from easepath.clinic.selectors.frame import frame
+from tests.clinic.test_walk import done, fresh
+from tests.conftest import TODAY, World
+
+
+def stored() -> list[tuple[Any, ...]]:
+    """What the rows keep of the caseload."""
+    return list(Complaint.objects.order_by("pk").values_list("status", "status_on", "status_basis", "changes"))
+
+
+def lines(world: World, **options: Any) -> dict[str, dict[str, Any]]:
+    """The caseload by first name."""
+    return {line["name"].split()[0]: line for line in caseload(world.users["hanne"], **options)["lines"]}
+
+
+def test_the_caseload_names_what_each_client_needs(world: World, django_assert_max_num_queries: Any) -> None:
+    found = lines(world)
+    assert [line["kind"] for line in found.values()] == ["held", "look", "ask", "step-up"]
+    assert found["Ines"]["what"] == "flared again"
+    assert [ripple["kind"] for ripple in found["Tom"]["ripples"]] == ["calm", "waiting"]
+    write_lines(Complaint.objects.all())
+    with django_assert_max_num_queries(3):
+        lines(world)
+
+
+def test_reading_writes_nothing(world: World) -> None:
+    before = stored()
+    lines(world)
+    with clock.on(TODAY + dt.timedelta(days=1)):
+        lines(world)
+    assert stored() == before
+
+
+def test_what_is_not_of_today_is_worked_out_in_sight_only_and_in_rounds(world: World) -> None:
+    write_lines(Complaint.objects.all())
+    forget_lines()
+    hanne, marta = world.users["hanne"], world.complaints["Marta"].pk
+    with clock.on(TODAY + dt.timedelta(days=1)):
+        assert caseload(hanne, seconds=0)["left"] == 4
+        assert {line["as_of"] for line in lines(world, seconds=0).values()} == {"seen last"}
+        assert lines(world, sight=[marta])["Marta"]["as_of"] is None
+        assert [n for n, line in lines(world, seconds=0).items() if line["as_of"]] == ["Piet", "Ines", "Tom"]
+        rounds = 0
+        while caseload(hanne, seconds=0.001)["left"]:
+            rounds += 1
+        assert rounds == 2
+        assert {line["as_of"] for line in lines(world, seconds=0).values()} == {None}
+
+
+def test_an_action_writes_its_own_line(world: World, django_capture_on_commit_callbacks: Any) -> None:
+    write_lines(Complaint.objects.all())
+    before = {row.pk: row.status for row in Complaint.objects.all()}
+    with django_capture_on_commit_callbacks(execute=True):
+        record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, after=9))
+    after = {row.pk: row.status for row in Complaint.objects.all()}
+    assert [pk for pk in before if after[pk] != before[pk]] == [world.complaints["Marta"].pk]
+    assert fresh(world, "Marta").status_on == TODAY
+
+
+def test_a_line_is_not_stored_over_a_change_in_between(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
+    work_out = caseload_lines.work_out
+
+    def late(stamp: caseload_lines.Stamp) -> dict[str, Any]:
+        line = work_out(stamp)
+        Complaint.objects.filter(pk=stamp[0]).update(changes=stamp[1] + 1)
+        return line
+
+    monkeypatch.setattr(caseload_lines, "work_out", late)
+    write_lines(Complaint.objects.all())
+    assert set(Complaint.objects.values_list("status", flat=True)) == {None}
+
+
+@pytest.mark.parametrize("write", [lambda: call_command("refresh_caseload"), timer.tick], ids=["command", "timer"])
+def test_every_line_is_written_after_midnight(world: World, write: Any, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(timer, "connections", type("Kept", (), {"close_all": staticmethod(lambda: None)}))
+    monkeypatch.setattr(timer, "close_old_connections", lambda: None)
+    with clock.on(TODAY + dt.timedelta(days=1)):
+        write()
+        assert set(Complaint.objects.values_list("status_on", flat=True)) == {TODAY + dt.timedelta(days=1)}
+        before = stored()
+        write()
+        assert stored() == before
+
+
+def test_a_line_is_old_when_the_knowledge_or_the_clinics_error_changes(
+    world: World, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    write_lines(Complaint.objects.all())
+    Clinic.objects.update(repeats={"hip-ir": [2.0, 9]})
+    world.users["hanne"].refresh_from_db()
+    assert {line["as_of"] for line in lines(world, seconds=0).values()} == {None}
+    client = world.complaints["Marta"].client
+    world.visit("Marta").sittings.create(
+        client=client, measure="hip-ir", side="left", date=TODAY, trials=[30], entered_by=world.users["hanne"],
+        entered_at=clock.now(),
+    )  # fmt: skip
+    assert [name for name, line in lines(world, seconds=0).items() if line["as_of"]] == ["Marta"]
+    monkeypatch.setattr(caseload_lines, "code_version", lambda: "other")
+    caseload_lines._basis.cache_clear()
+    assert {line["as_of"] for line in lines(world, seconds=0).values()} == {"seen last"}
+    caseload_lines._basis.cache_clear()
+
+
+def test_one_row_that_cannot_be_read_stops_no_list_and_no_visit(world: World) -> None:
+    client = world.complaints["Marta"].client
+    Client.objects.filter(pk=client.pk).update(birth_date=dt.date(1890, 1, 1))
+    found = lines(world)
+    assert list(found) == ["Marta", "Piet", "Ines", "Tom"]
+    assert (found["Marta"]["kind"], found["Marta"]["what"]) == ("unreadable", "cannot be read")
+    assert "birth date: 1890-01-01 is more than 120 years ago" in found["Marta"]["why"]
+    shown = frame(get_visit(world.users["hanne"], world.visit("Marta").pk))
+    assert "birth date" in shown["fault"]
+    assert not shown["issues_program"]
+    browser = Browser()
+    browser.force_login(world.users["hanne"])
+    assert browser.get("/api/caseload").status_code == 200
+    assert browser.get(f"/api/visits/{world.visit('Marta').pk}").status_code == 200
+
+
+def test_a_row_of_another_kind_of_fault_is_said_as_well(
+    world: World, caplog: pytest.LogCaptureFixture, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    Client.objects.filter(pk=world.complaints["Tom"].client_id).update(equipment=[["nested"]])
+    assert lines(world)["Tom"]["why"].startswith("client.equipment.0: ['nested'] cannot be")
+    forget_lines()
+    Client.objects.filter(pk=world.complaints["Tom"].client_id).update(equipment=[], days_per_week=12)
+    assert "days_per_week" in lines(world)["Tom"]["why"]
+    forget_lines()
+    monkeypatch.setattr(caseload_lines, "assess", lambda *_: 1 / 0)
+    assert {line["kind"] for line in lines(world).values()} == {"unreadable"}
+    assert "division by zero" in caplog.text
+
+
+@pytest.mark.parametrize("born", [dt.date(1890, 1, 1), dt.date(1905, 11, 25), TODAY + dt.timedelta(days=1)])
+def test_nobody_who_comes_today_was_born_then(world: World, born: dt.date) -> None:
+    with pytest.raises(FieldError, match="birth_date"):
+        open_client(world.users["jo"], first_name="A", last_name="B", birth_date=born, sex="f", trade="")
+    with pytest.raises(FieldError, match="birth_date"):
+        save_story(world.users["jo"], world.visit("Marta"), 0, Story(birth_date=born))
+
+
+def test_a_hundred_and_twenty_years_are_possible(world: World) -> None:
+    born = dt.date(1906, 11, 25)
+    assert open_client(world.users["jo"], first_name="A", last_name="B", birth_date=born, sex="f", trade="").pk

@@ -1,0 +1,173 @@
+"""A review: today's proposals are read, the first decision begins it, closing it makes at most one version."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+import pytest
+
+from easepath.clinic import clock
+from easepath.clinic.actions.close_review import close_review
+from easepath.clinic.actions.decide_proposal import decide_proposal
+from easepath.clinic.actions.record_session import record_session
+from easepath.clinic.actions.save_screening import FactorEntry, Screening, save_screening
+from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
+from easepath.clinic.facts import assess
+from easepath.clinic.facts.proposals import ProposalToday, proposals_of
+from easepath.clinic.models import AuditEntry, PlanVersion, Proposal, Review, Visit
+from easepath.clinic.selectors.access import get_visit
+from easepath.clinic.selectors.caseload import caseload
+from easepath.clinic.selectors.frame import frame, open_words
+from easepath.clinic.selectors.home_sheet import home_sheet
+from easepath.clinic.selectors.review import review_view
+from easepath.core.knowledge import shipped_library
+from tests.clinic.test_walk import done, fresh
+from tests.conftest import TODAY, World
+
+
+def proposals(world: World, name: str) -> list[ProposalToday]:
+    """What the rules propose for a client today."""
+    complaint = fresh(world, name)
+    return list(proposals_of(assess(complaint, clock.today_of(complaint))))
+
+
+def proposal(world: World, name: str, drill: str = "lunge-rock") -> ProposalToday:
+    """What the rules propose for a drill today."""
+    return next(one for one in proposals(world, name) if one.drill == drill)
+
+
+def accept_all(world: World, name: str, visit: Visit) -> None:
+    """Accept everything that waits for a clinician."""
+    for one in proposals(world, name):
+        if one.waits(None):
+            decide_proposal(world.users["hanne"], visit, one.key, decision="accept")
+
+
+def test_marta_steps_up_to_version_two(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Marta")
+    assert next(one for one in proposals(world, "Marta") if one.rule == "gate").action == "open-gate"
+    with pytest.raises(RefusedError):
+        close_review(hanne, visit, 1)
+    accept_all(world, "Marta", visit)
+    version = close_review(hanne, visit, 1)
+    assert version is not None
+    assert (version.number, version.stage) == (2, 3)
+    assert version.difference
+    assert version.knowledge_version == shipped_library().version
+    assert close_review(hanne, visit, 1) == version
+    assert PlanVersion.objects.get(complaint=world.complaints["Marta"], number=1).difference == []
+    assert AuditEntry.objects.filter(action="close-review").count() == 1
+    kept = Review.objects.get(new_version=version)
+    assert set(kept.proposals.values_list("decision", flat=True)) == {"accept", "open"}
+
+
+def test_ines_steps_back_a_rung_and_the_other_drill_holds(world: World) -> None:
+    found = {p.drill: (p.rule, p.action, p.to) for p in proposals(world, "Ines") if p.about == "drill"}
+    assert found["long-leg-rock-forward"][:2] == ("flare-again", "step-back")
+    assert found["long-leg-rock-forward"][2] == {"drill": "lunge-rock", "method": "flow", "step": -1}
+    assert found["iso-adduction"][1] == "hold"
+
+
+def test_nothing_goes_up_by_hand_on_an_unknown_morning(world: World) -> None:
+    up = {"drill": "lunge-rock", "method": "flow", "step": 1}
+    key = proposal(world, "Tom").key
+    with pytest.raises(RefusedError) as caught:
+        decide_proposal(
+            world.users["hanne"], world.visit("Tom"), key, decision="change", reason="he wants it", changed_to=up
+        )
+    assert "Waiting" in caught.value.reasons[0]
+    assert not Review.objects.exists()
+
+
+def test_a_lower_dose_by_hand_is_allowed_and_needs_a_reason(world: World) -> None:
+    hanne, visit, key = world.users["hanne"], world.visit("Tom"), proposal(world, "Tom").key
+    down = {"drill": "lunge-rock", "method": "flow", "step": -1}
+    with pytest.raises(FieldError, match="reason"):
+        decide_proposal(hanne, visit, key, decision="change", changed_to=down)
+    decide_proposal(hanne, visit, key, decision="change", reason="sore from work", changed_to=down)
+    version = close_review(hanne, visit, 1)
+    assert version is not None
+    assert version.drills.get(drill="lunge-rock").step == -1
+
+
+def test_reading_the_proposals_writes_nothing(world: World) -> None:
+    visit = world.visit("Marta")
+    before = AuditEntry.objects.count()
+    review_view(get_visit(world.users["hanne"], visit.pk))
+    frame(get_visit(world.users["hanne"], visit.pk))
+    assert (Review.objects.count(), Proposal.objects.count(), AuditEntry.objects.count()) == (0, 0, before)
+
+
+def test_a_decision_outlives_its_sentence_but_not_another_target(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Tom")
+    for days, rule, action in ((8, "break", "ease"), (9, "break", "ease"), (22, "break", "restart")):
+        with clock.on(TODAY + dt.timedelta(days=days)):
+            today = proposal(world, "Tom", "seated-squeeze")
+            assert (today.rule, today.action) == (rule, action)
+            if days == 8:
+                decide_proposal(hanne, visit, today.key, decision="accept")
+            shown = review_view(get_visit(hanne, visit.pk))["proposals"]
+            row = next(one for one in shown if one["drill"] == "seated-squeeze")
+            assert (row["decision"], row["waits"]) == (("accept", False) if days < 22 else ("open", True))
+    Proposal.objects.update(to={"drill": "seated-squeeze", "method": "isometric", "step": 0})
+    with clock.on(TODAY + dt.timedelta(days=9)):
+        shown = review_view(get_visit(hanne, visit.pk))["proposals"]
+    assert next(one for one in shown if one["drill"] == "seated-squeeze")["waits"]
+
+
+def test_what_changed_since_is_decided_anew(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Marta")
+    rising = next(one for one in proposals(world, "Marta") if one.action == "progress")
+    decide_proposal(hanne, visit, rising.key, decision="accept")
+    record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, after=4))
+    shown = review_view(get_visit(hanne, visit.pk))["proposals"]
+    assert not [one for one in shown if one["decision"] == "accept"]
+    with pytest.raises(NotFoundError):
+        decide_proposal(hanne, visit, rising.key, decision="accept")
+
+
+def test_a_decision_is_taken_back(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Marta")
+    rising = next(one for one in proposals(world, "Marta") if one.action == "progress")
+    for decision in ("accept", "open"):
+        decide_proposal(hanne, visit, rising.key, decision=decision)
+    assert not Proposal.objects.exists()
+    with pytest.raises(RefusedError):
+        close_review(hanne, visit, 1)
+
+
+def test_a_stop_sign_is_not_refused(world: World) -> None:
+    answers = {**Screening.of(world.complaints["Marta"]).answers, "fever": True}
+    save_screening(world.users["hanne"], world.visit("Marta"), 0, Screening(answers, ()))
+    found = [one for one in proposals(world, "Marta") if one.about == "drill"]
+    assert {one.action for one in found} == {"suspend"}
+    with pytest.raises(FieldError, match="stop sign"):
+        decide_proposal(world.users["hanne"], world.visit("Marta"), found[0].key, decision="refuse", reason="no")
+
+
+def test_an_undecided_stop_sign_is_left_open_in_words(world: World) -> None:
+    drills = tuple(
+        type(d)(d.drill, d.side, 40, 6, "sharp", "groin") if d.drill == "lunge-rock" else d
+        for d in done(fresh(world, "Marta"), TODAY).drills
+    )
+    record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, drills=drills))
+    visit = get_visit(world.users["hanne"], world.visit("Marta").pk)
+    assert "Adjust: 1 stop sign to decide" in open_words(visit)
+
+
+def test_a_factor_entered_later_refuses_what_the_plan_holds(world: World) -> None:
+    complaint, visit = world.complaints["Marta"], world.visit("Marta")
+    answers = dict(Screening.of(complaint).answers)
+    save_screening(world.users["hanne"], visit, 0, Screening(answers, (FactorEntry("no-floor"),)))
+    line = next(line for line in caseload(world.users["hanne"])["lines"] if line["name"].startswith("Marta"))
+    assert (line["kind"], line["what"]) == ("look", "refused")
+    assert proposal(world, "Marta").rule == "refused"
+
+
+def test_rest_after_a_flare_outlives_a_new_version(world: World) -> None:
+    visit = world.visit("Ines")
+    accept_all(world, "Ines", visit)
+    version = close_review(world.users["hanne"], visit, 1)
+    assert version is not None
+    assert not version.drills.filter(drill="long-leg-rock-forward").exists()
+    assert home_sheet(fresh(world, "Ines"))["rest_until"] == str(TODAY)
