@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Problem } from '@/api/client'
+import CannotRead from '@/ui/CannotRead.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { shortDate } from '@/ui/dates'
 import PathLine from '@/ui/PathLine.vue'
@@ -9,12 +10,12 @@ import { useSession } from './session'
 import SheetAside from './SheetAside.vue'
 import { useVisit } from './useVisit'
 
-const { visit, frame, refresh } = useVisit()
+const { visit, frame, problem: unread, refresh } = useVisit()
 const session = useSession()
 const router = useRouter()
 const closing = ref(false)
 const problem = ref<Problem | null>(null)
-const waiting = computed(() => frame.value?.path.filter((step) => step.state === 'waiting') ?? [])
+const waiting = computed(() => frame.value?.path.filter((step) => ['waiting', 'stopped'].includes(step.state)) ?? [])
 const sideWords = computed(() => (frame.value?.side === 'both' ? 'both sides' : (frame.value?.side ?? '')))
 const stopped = computed(() => ['hold', 'refer', 'emergency'].includes(frame.value?.outcome ?? ''))
 
@@ -45,7 +46,7 @@ async function openNext(): Promise<void> {
         <span v-if="frame.condition">· {{ [frame.condition, sideWords].filter(Boolean).join(', ') }}</span>
         <span v-if="frame.since">· since {{ shortDate(frame.since) }}</span>
       </p>
-      <template v-if="frame">
+      <template v-if="frame && !frame.fault">
         <p class="tag">irritability {{ frame.irritability }}</p>
         <p class="tag" :class="{ stop: frame.refused || stopped }">
           <template v-if="stopped">screen: {{ frame.outcome_words }}</template>
@@ -62,6 +63,10 @@ async function openNext(): Promise<void> {
       <span><button class="act next" @click="close">Close visit {{ frame.number }}</button> <button class="act plain" @click="closing = false">go on with it</button></span>
     </div>
     <ProblemNote :problem="problem" />
+    <div v-if="frame?.fault" class="band fault" role="alert">
+      <p><strong>The facts of this client cannot be read, so nothing is judged and no program is made.</strong> {{ frame.fault }}.</p>
+    </div>
+    <main v-if="!frame" class="middle"><CannotRead :problem="unread" @again="refresh" /></main>
     <div v-if="frame" class="body">
       <PathLine :steps="frame.path" :visit="visit" class="left" />
       <main class="middle"><RouterView :key="visit" /></main>
@@ -82,6 +87,7 @@ header {
 .tag.stop { border-color: var(--clay); color: var(--clay); }
 .right { margin-left: auto; }
 .band { display: flex; justify-content: space-between; gap: 1rem; align-items: center; background: var(--river-soft); padding: 0.5rem 1.25rem; border-bottom: 1px solid var(--line); flex-wrap: wrap; }
+.band.fault { background: var(--card); border-left: 4px solid var(--clay); color: var(--clay); }
 .body { flex: 1; display: grid; grid-template-columns: 172px minmax(0, 1fr) 318px; }
 .left { padding: 0.4rem 0 0.4rem 0.4rem; }
 .middle { padding: 1.1rem 1.2rem; min-width: 0; }

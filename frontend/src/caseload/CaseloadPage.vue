@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
@@ -12,18 +12,20 @@ import NewClient from './NewClient.vue'
 const session = useSession()
 const router = useRouter()
 const filter = ref('all')
+/** the complaints on the page: of these, what is not of today is worked out first */
+const sight = ref('')
 const adding = ref(false)
 const { data, isError, refetch } = useQuery({
   queryKey: ['caseload'],
-  queryFn: async () => unwrap(await outcome(clinic.GET('/api/caseload'))),
-  refetchInterval: (query) => (query.state.data?.left ? 50 : false),
+  queryFn: async () => unwrap(await outcome(clinic.GET('/api/caseload', { params: { query: { sight: sight.value } } }))),
+  refetchInterval: (query) => (query.state.data?.left ? 2_000 : false),
 })
 const all = computed(() => data.value?.lines ?? [])
 
 const PAGE = 40
 const FILTERS = [
   { value: 'all', text: 'everybody', kinds: null },
-  { value: 'stop', text: 'stopped or held', kinds: ['stop', 'held'] },
+  { value: 'stop', text: 'stopped or held', kinds: ['unreadable', 'stop', 'held'] },
   { value: 'act', text: 'needs a look', kinds: ['look', 'answer', 'plan'] },
   { value: 'ask', text: 'to ask', kinds: ['ask'] },
   { value: 'up', text: 'ready to step up', kinds: ['step-up'] },
@@ -40,11 +42,15 @@ const found = computed(() => {
   return all.value.filter((line) => (!kinds || kinds.includes(line.kind)) && (!text || matches(line, text)))
 })
 const lines = computed(() => found.value.slice(0, most.value))
+watch(lines, (shown) => {
+  sight.value = shown.map((line) => line.complaint).join(',')
+  if (!data.value?.left && shown.some((line) => line.as_of)) void refetch()
+})
 const today = computed(() => {
   const day = session.me ? new Date(`${session.me.today}T12:00:00`) : new Date()
   return day.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
 })
-const grave = (line: Schemas['CaseLine']) => line.kind === 'stop' || line.kind === 'held' || line.kind === 'look'
+const grave = (line: Schemas['CaseLine']) => ['unreadable', 'stop', 'held', 'look'].includes(line.kind)
 
 const STEPS: Record<string, string> = { stop: 'screening', held: 'screening', answer: 'screening', plan: 'match', look: 'adjust', ask: 'respond', 'step-up': 'adjust' }
 

@@ -2,7 +2,8 @@
 import { useQuery } from '@tanstack/vue-query'
 import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome } from '@/api/client'
-import { unwrap } from '@/app/useVisit'
+import { problemOf, unwrap } from '@/app/useVisit'
+import CannotRead from '@/ui/CannotRead.vue'
 import { shortDate } from '@/ui/dates'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import PrintChoices from './PrintChoices.vue'
@@ -13,7 +14,7 @@ import { minutesWords } from '@/ui/tape'
 const route = useRoute()
 const router = useRouter()
 const version = Number(route.params.version)
-const { data: sheet, isError } = useQuery({
+const { data: sheet, error, refetch } = useQuery({
   queryKey: ['sheet', version],
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/versions/{version}/sheet', { params: { path: { version } } }))),
 })
@@ -28,7 +29,7 @@ const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
 <template>
   <div class="desk">
     <nav class="bar"><button class="act" @click="router.back()">Back</button><PrintChoices v-if="sheet" :version="version" :number="sheet.version" /></nav>
-    <p v-if="isError" class="stop-box">This sheet is not there. Go back and open it from Home.</p>
+    <CannotRead v-if="!sheet" :problem="problemOf(error)" @again="refetch()" />
     <main v-if="sheet" class="page">
       <header>
         <div>

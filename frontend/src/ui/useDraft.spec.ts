@@ -10,14 +10,17 @@ const problem = (status: number, extra: Partial<Problem> = {}): Outcome<{ revisi
   problem: { type: 't', title: 'no', status, detail: '', fields: {}, reasons: [], conflict: null, ...extra },
 })
 
-function open(save: (revision: number, note: Note) => Promise<Outcome<{ revision: number }>>) {
+function open(
+  save: (revision: number, note: Note) => Promise<Outcome<{ revision: number }>>,
+  stands = () => ({ revision: 3, value: { words: 'first' } }),
+) {
   let draft!: UseDraftReturn<Note>
   const Panel = defineComponent({
     setup() {
       draft = useDraft<Note>({
         key: 'note',
         delay: 10,
-        read: () => Promise.resolve({ ok: true, data: { revision: 3, value: { words: 'first' } } }),
+        read: () => Promise.resolve({ ok: true, data: stands() }),
         save,
       })
       return () => h('p')
@@ -49,6 +52,44 @@ describe('a draft', () => {
     expect(save.mock.calls).toEqual([[3, { words: 'second' }]])
     expect(draft.state.value).toBe('saved')
     expect(localStorage.getItem('note')).toBeNull()
+  })
+
+  it('never saves one revision twice: timer, flush and unmount stand in one line', async () => {
+    let revision = 3
+    const taken: number[] = []
+    const { draft, panel } = open(async (on) => {
+      taken.push(on)
+      await new Promise((done) => setTimeout(done, 30))
+      return on === revision ? { ok: true as const, data: { revision: ++revision } } : problem(409)
+    })
+    await draft.reload()
+    draft.value.value!.words = 'second'
+    await vi.advanceTimersByTimeAsync(15)
+    const flushed = [draft.flush(), draft.flush()]
+    draft.value.value!.words = 'third'
+    panel.unmount()
+    await vi.advanceTimersByTimeAsync(200)
+    await Promise.all(flushed)
+    expect(taken).toEqual([3, 4])
+    expect(draft.state.value).toBe('saved')
+  })
+
+  it('is read anew only after the save of the page before has come back', async () => {
+    let revision = 3
+    const save = async (on: number) => {
+      await new Promise((done) => setTimeout(done, 30))
+      return on === revision ? { ok: true as const, data: { revision: ++revision } } : problem(409)
+    }
+    const first = open(save)
+    await first.draft.reload()
+    first.draft.value.value!.words = 'second'
+    await flushPromises()
+    first.panel.unmount()
+    const next = open(save, () => ({ revision, value: { words: revision === 3 ? 'first' : 'second' } }))
+    void next.draft.reload()
+    await vi.advanceTimersByTimeAsync(200)
+    expect(next.draft.state.value).toBe('idle')
+    expect(next.draft.value.value).toEqual({ words: 'second' })
   })
 
   it('keeps what it cannot send and sends it later', async () => {

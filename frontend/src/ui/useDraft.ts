@@ -28,6 +28,15 @@ export interface UseDraftReturn<T> {
 
 const RETRY = 4_000
 
+/** One queue for each draft on this page, whichever component holds it: no save overtakes another, no read a save. */
+const queues = new Map<string, Promise<void>>()
+
+function inLine(key: string, task: () => Promise<void>): Promise<void> {
+  const next = (queues.get(key) ?? Promise.resolve()).then(task)
+  queues.set(key, next.catch(() => undefined))
+  return next
+}
+
 /**
  * A draft that saves itself: kept on this device at once, sent after a pause, sent again when the network is back.
  * A save on an old revision is a conflict that the user settles; nothing is overwritten silently.
@@ -41,9 +50,10 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
   let revision = 0
   let timer: ReturnType<typeof setTimeout> | undefined
   let known = ''
-  let sending: Promise<void> | null = null
 
-  async function reload(): Promise<void> {
+  const reload = (): Promise<void> => inLine(options.key, readNow)
+
+  async function readNow(): Promise<void> {
     const found = await options.read()
     if (!found.ok) {
       problem.value = found.problem
@@ -73,14 +83,7 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
     timer = setTimeout(() => void send(), delay)
   }
 
-  async function send(): Promise<void> {
-    if (sending) {
-      await sending
-    }
-    sending = sendNow()
-    await sending
-    sending = null
-  }
+  const send = (): Promise<void> => inLine(options.key, sendNow)
 
   async function sendNow(): Promise<void> {
     if (!value.value) return

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
 import { useVisit } from '@/app/useVisit'
+import CannotRead from '@/ui/CannotRead.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
 import DrillProposal from './DrillProposal.vue'
@@ -20,7 +21,7 @@ const made = ref<Schemas['VersionLine'] | null | undefined>(undefined)
 const why = ref<{ title: string; reasons: ReasonCard[] } | null>(null)
 
 async function open(): Promise<void> {
-  const found = await outcome(clinic.POST('/api/visits/{visit}/review', { params: { path } }))
+  const found = await outcome(clinic.GET('/api/visits/{visit}/review', { params: { path } }))
   problem.value = found.ok ? null : found.problem
   if (found.ok) review.value = found.data
 }
@@ -28,7 +29,8 @@ onMounted(open)
 
 const drills = computed(() => review.value?.proposals.filter((p) => p.about === 'drill') ?? [])
 const plan = computed(() => review.value?.proposals.filter((p) => p.about === 'plan') ?? [])
-const undecided = computed(() => review.value?.proposals.filter((p) => p.decision === 'open' && !['hold', 'keep', ''].includes(p.action)).length ?? 0)
+const undecided = computed(() => review.value?.proposals.filter((p) => p.waits).length ?? 0)
+const changes = computed(() => review.value?.proposals.some((p) => ['accept', 'change'].includes(p.decision)) ?? false)
 
 function explain(p: Schemas['ProposalOut']): void {
   why.value = { title: p.title, reasons: [{ rule: p.rule_name, text: p.detail, threshold: p.threshold }, { rule: 'why there is this rule', text: p.rule_text }] }
@@ -42,7 +44,7 @@ function update(found: Schemas['ReviewOut']): void {
 
 async function close(): Promise<void> {
   if (!review.value) return
-  const found = await outcome(clinic.POST('/api/reviews/{review}/close', { params: { path: { review: review.value.id } } }))
+  const found = await outcome(clinic.POST('/api/visits/{visit}/review/close', { params: { path }, body: { version: review.value.version } }))
   closing.value = found.ok ? null : found.problem
   if (!found.ok) return
   made.value = found.data.version ?? null
@@ -63,8 +65,8 @@ async function again(): Promise<void> {
         responses to version {{ review.version }}<template v-if="review.adherence !== null && review.adherence !== undefined"> · {{ Math.round(review.adherence * 100) }} % of the due dates logged</template>
       </span>
     </div>
-    <ProblemNote v-if="problem && problem.status !== 404" :problem="problem" />
-    <p v-else-if="problem" class="empty quiet">There is no plan to adjust yet. Hand over a sheet first; its responses and the proposals of the rules appear here.</p>
+    <CannotRead v-if="!review && problem?.status !== 404" :problem="problem" @again="open" />
+    <p v-else-if="!review" class="empty quiet">There is no plan to adjust yet. Hand over a sheet first; its responses and the proposals of the rules appear here.</p>
 
     <template v-if="made !== undefined">
       <div class="known-box done">
@@ -86,17 +88,18 @@ async function again(): Promise<void> {
       </div>
     </template>
     <template v-else-if="review">
-      <DrillProposal v-for="p in drills" :key="p.id" :proposal="p" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
-      <PlanProposal v-for="p in plan" :key="p.id" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
+      <DrillProposal v-for="p in drills" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
+      <PlanProposal v-for="p in plan" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
       <ProblemNote :problem="closing" />
       <div v-if="session.may('decide-proposal')" class="acts foot">
-        <button class="act next" :disabled="undecided > 0" @click="close">Close the review</button>
-        <span class="quiet">{{ undecided ? `${undecided} to decide` : 'everything decided; what was accepted becomes one new version' }}</span>
+        <button class="act next" :disabled="undecided > 0" @click="close">{{ changes ? `Give ${review.first_name} version ${review.version + 1}` : 'Close the review, nothing changes' }}</button>
+        <span class="quiet">{{ undecided ? `${undecided} to decide` : changes ? `what was accepted becomes version ${review.version + 1}; ${review.first_name}’s private link shows it at once` : `${review.first_name} goes on with version ${review.version}` }}</span>
       </div>
       <p v-else class="quiet">A clinician decides the proposals.</p>
     </template>
     <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" :source="`knowledge ${review?.knowledge_version ?? ''}: clinical consensus, reviewed`" @close="why = null" />
   </section>
+  <CannotRead v-else :problem="null" />
 </template>
 
 <style scoped>

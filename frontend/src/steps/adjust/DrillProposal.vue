@@ -7,7 +7,7 @@ import { readable, shortDate } from '@/ui/dates'
 import RippleLine from '@/ui/RippleLine.vue'
 
 /** One drill: its responses, what the rule proposes, and the clinician's decision. */
-const props = defineProps<{ proposal: Schemas['ProposalOut']; may: boolean }>()
+const props = defineProps<{ proposal: Schemas['ProposalOut']; visit: number; may: boolean }>()
 const emit = defineEmits<{ decided: [review: Schemas['ReviewOut']]; explain: []; stale: [] }>()
 type Decision = 'accept' | 'change' | 'refuse' | 'open'
 
@@ -29,8 +29,8 @@ const DECIDED: Record<string, string> = { accept: 'accepted', change: 'changed',
 async function decide(decision: Decision): Promise<void> {
   const present = props.proposal.present
   const changed = decision === 'change' && present && step.value !== null ? { drill: present.drill, method: present.method, step: step.value } : null
-  const result = await outcome(clinic.POST('/api/proposals/{proposal}', {
-    params: { path: { proposal: props.proposal.id } }, body: { decision, reason: reason.value, changed_to: changed },
+  const result = await outcome(clinic.POST('/api/visits/{visit}/decisions', {
+    params: { path: { visit: props.visit } }, body: { key: props.proposal.key, decision, reason: reason.value, changed_to: changed },
   }))
   problem.value = result.ok ? null : result.problem
   if (!result.ok) {
@@ -63,11 +63,12 @@ async function decide(decision: Decision): Promise<void> {
       {{ readable(proposal.detail) }}
       <button v-if="proposal.sessions.length" type="button" class="sessions" :aria-expanded="open" @click="open = !open">{{ open ? 'hide the sessions' : `${proposal.sessions.length} sessions` }}</button>
     </p>
+    <p v-if="proposal.differs" class="small differs">{{ readable(proposal.differs.charAt(0).toUpperCase() + proposal.differs.slice(1)) }}.</p>
     <table v-if="open && proposal.sessions.length">
       <caption class="visually-hidden">Sessions of {{ proposal.title }}</caption>
       <thead><tr><th>date</th><th>before</th><th>worst</th><th>after</th><th>next morning</th><th>felt</th><th>response</th></tr></thead>
       <tbody>
-        <tr v-for="s in proposal.sessions" :key="s.date">
+        <tr v-for="s in proposal.sessions" :key="s.id">
           <th scope="row">{{ shortDate(s.date) }}</th><td>{{ s.before ?? '–' }}</td><td>{{ s.during ?? '–' }}</td><td>{{ s.after ?? '–' }}</td>
           <td>{{ s.morning ?? 'not known' }}</td><td>{{ s.symptom.replaceAll('-', ' ') || 'not known' }}</td><td>{{ s.kind }}</td>
         </tr>
@@ -122,6 +123,7 @@ article.decided { background: transparent; }
 }
 .action { font-weight: 600; font-size: 1.1rem; color: var(--river); }
 .grave .action { color: var(--clay); }
+.differs { border-left: 3px solid var(--clay); padding-left: 0.6rem; }
 .sessions { border: 0; background: none; font: inherit; font-size: 0.9rem; color: var(--river); text-decoration: underline; cursor: pointer; min-height: 32px; }
 .rule { border: 1px solid var(--line-strong); border-radius: 3px; background: none; font: inherit; font-size: 0.9rem; min-height: 32px; padding: 0 0.5rem; cursor: pointer; color: var(--river); font-weight: 600; }
 table { border-collapse: collapse; font-size: 0.9rem; }

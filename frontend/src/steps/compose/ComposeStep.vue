@@ -5,6 +5,7 @@ import { useSession } from '@/app/session'
 import { useVisit } from '@/app/useVisit'
 import { useChoices } from '@/steps/match/useChoices'
 import { useSheetDraft, type SheetDraft } from '@/steps/match/useSheetDraft'
+import CannotRead from '@/ui/CannotRead.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -150,7 +151,7 @@ function drop(drill: string): void {
       <DeskPlan v-if="view.desk && drills.length" :desk="view.desk" :note="choices.fields.value.work_hours" :may="may" @hours="choices.value.value!.work_hours = $event" />
     </template>
   </section>
-  <ProblemNote v-else :problem="draft.problem.value" />
+  <CannotRead v-else :problem="draft.problem.value" @again="draft.reload" />
 </template>
 
 <style scoped>

@@ -4,8 +4,9 @@ import { computed, ref } from 'vue'
 import { clinic, outcome, type Problem } from '@/api/client'
 import { handedOver } from '@/app/handedOver'
 import { useSession } from '@/app/session'
-import { unwrap, useVisit } from '@/app/useVisit'
+import { problemOf, unwrap, useVisit } from '@/app/useVisit'
 import PrintChoices from '@/sheet/PrintChoices.vue'
+import CannotRead from '@/ui/CannotRead.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { shortDate } from '@/ui/dates'
 import { minutesWords } from '@/ui/tape'
@@ -14,7 +15,7 @@ const { visit, frame } = useVisit()
 const session = useSession()
 const queries = useQueryClient()
 const path = { visit: visit.value }
-const { data } = useQuery({
+const { data, error, refetch } = useQuery({
   queryKey: ['visit', visit, 'home'],
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/home', { params: { path } }))),
 })
@@ -72,6 +73,7 @@ async function revoke(): Promise<void> {
       <ul v-if="v.difference.length"><li v-for="line in v.difference" :key="line">{{ line }}</li></ul>
     </article>
   </section>
+  <CannotRead v-else :problem="problemOf(error)" @again="refetch()" />
 </template>
 
 <style scoped>

@@ -4,6 +4,7 @@ import { clinic, outcome, type Schemas } from '@/api/client'
 import { needWords, useOptions } from '@/app/options'
 import { useSession } from '@/app/session'
 import { useVisit } from '@/app/useVisit'
+import CannotRead from '@/ui/CannotRead.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -157,7 +158,7 @@ async function overridden(): Promise<void> {
       <OverrideForm v-if="why && why.about.verdict !== 'clear'" :key="why.about.drill" :visit="visit" :drill="why.about.drill" :side="(why.about.side as 'both')" :override="why.about.override" :verdict="why.about.verdict" @done="overridden" />
     </ReasonPanel>
   </section>
-  <ProblemNote v-else :problem="draft.problem.value" />
+  <CannotRead v-else :problem="draft.problem.value" @again="draft.reload" />
 </template>
 
 <style scoped>

@@ -4,6 +4,7 @@ import { clinic, outcome, type Schemas } from '@/api/client'
 import { usePanelKeys } from '@/app/keys'
 import { useSession } from '@/app/session'
 import { useVisit } from '@/app/useVisit'
+import CannotRead from '@/ui/CannotRead.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
 import KeyHelp from '@/ui/KeyHelp.vue'
@@ -200,7 +201,7 @@ const cell = (side: Schemas['TestSide'] | undefined, unit: string) => {
     </div>
     <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" source="measures: clinical consensus, reviewed; published figures name their source above" @close="why = null" />
   </section>
-  <ProblemNote v-else :problem="draft.problem.value" />
+  <CannotRead v-else :problem="draft.problem.value" @again="draft.reload" />
 </template>
 
 <style scoped>

@@ -3,7 +3,8 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
-import { unwrap, useVisit } from '@/app/useVisit'
+import { problemOf, unwrap, useVisit } from '@/app/useVisit'
+import CannotRead from '@/ui/CannotRead.vue'
 import { readable, shortDate } from '@/ui/dates'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
 import RippleLine from '@/ui/RippleLine.vue'
@@ -16,7 +17,7 @@ const session = useSession()
 const path = { visit: visit.value }
 const entering = ref<'no' | 'new' | Schemas['SessionOut']>('no')
 const why = ref<{ title: string; reasons: ReasonCard[] } | null>(null)
-const { data } = useQuery({
+const { data, error, refetch } = useQuery({
   queryKey: ['visit', visit, 'respond'],
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/respond', { params: { path } }))),
 })
@@ -90,6 +91,7 @@ function explain(drill: Schemas['DrillResponse']): void {
     </template>
     <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" source="responses: clinical consensus, reviewed" @close="why = null" />
   </section>
+  <CannotRead v-else :problem="problemOf(error)" @again="refetch()" />
 </template>
 
 <style scoped>

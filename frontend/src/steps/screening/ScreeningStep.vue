@@ -4,6 +4,7 @@ import { clinic, outcome, type Schemas } from '@/api/client'
 import { usePanelKeys } from '@/app/keys'
 import { useSession } from '@/app/session'
 import { useVisit } from '@/app/useVisit'
+import CannotRead from '@/ui/CannotRead.vue'
 import CarriedNote from '@/ui/CarriedNote.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
 import KeyHelp from '@/ui/KeyHelp.vue'
@@ -152,7 +153,7 @@ const missing = (band: Band, questions: Question[]) => unanswered(questions, ans
       </div>
     </div>
   </section>
-  <ProblemNote v-else :problem="draft.problem.value" />
+  <CannotRead v-else :problem="draft.problem.value" @again="draft.reload" />
 </template>
 
 <style scoped>

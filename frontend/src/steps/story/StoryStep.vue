@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
 import { useVisit } from '@/app/useVisit'
+import CannotRead from '@/ui/CannotRead.vue'
 import CarriedNote from '@/ui/CarriedNote.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
@@ -122,7 +123,7 @@ function toggleClue(clue: string): void {
       </div>
     </template>
   </section>
-  <ProblemNote v-else :problem="draft.problem.value" />
+  <CannotRead v-else :problem="draft.problem.value" @again="draft.reload" />
 </template>
 
 <style scoped>
