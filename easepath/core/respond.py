@@ -6,6 +6,7 @@ import datetime as dt
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
+from easepath.core.ids import Factors, Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Drill, Method
 from easepath.core.reasons import Reason
@@ -32,7 +33,7 @@ EASED = 2
 SORENESS_SESSIONS = 2
 STRAIN_DAYS = 14
 EXCUSE_DAYS = 7
-BURNING_FACTORS = frozenset({"nerve-root", "nerve-root-hot", "femoral-nerve", "sensory-loss"})
+BURNING_FACTORS = frozenset({Factors.NERVE_ROOT, Factors.NERVE_ROOT_HOT, Factors.FEMORAL_NERVE, Factors.SENSORY_LOSS})
 
 
 @dataclass(frozen=True)
@@ -85,7 +86,7 @@ class Responder:
             return True
         if entry.symptom != "muscle-burn":
             return False
-        return self._nerve_factor or (entry.felt is not None and entry.felt != "target")
+        return self._nerve_factor or (entry.felt is not None and entry.felt != Sites.TARGET)
 
     def is_nerve(self, entry: LogEntry) -> bool:
         """Shooting, tingling, numbness, burning that travels, or symptoms moved down the limb."""
@@ -195,7 +196,7 @@ class Responder:
     def _may_be_soreness(self, entry: LogEntry) -> bool:
         """Soreness in the target in a drill's first two sessions, where soreness is harmless."""
         over = self._morning_over(entry)
-        if entry.symptom != "soreness" or entry.felt != "target" or over is None or over > MORNING_FLARE:
+        if entry.symptom != "soreness" or entry.felt != Sites.TARGET or over is None or over > MORNING_FLARE:
             return False
         if self._order.get(id(entry), SORENESS_SESSIONS) >= SORENESS_SESSIONS:
             return False

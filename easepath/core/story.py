@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from easepath.core.ids import Factors, Measures
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition
 from easepath.core.reasons import Reason
@@ -107,7 +108,7 @@ def _high_signs(situation: Situation, factors: tuple[ClientFactor, ...]) -> Iter
     if worst_high and (settle is None or settle > SLOW_SETTLE_MINUTES):
         shown = "unknown" if settle is None else settle
         yield Reason("irritability-worst", facts={"worst": pain.worst, "minutes": shown})
-    if any(factor.id == "nerve-root-hot" for factor in factors):
+    if any(factor.id == Factors.NERVE_ROOT_HOT for factor in factors):
         yield Reason("irritability-nerve")
 
 
@@ -135,5 +136,5 @@ def stiffness_minutes(situation: Situation) -> float | None:
     """Morning stiffness in minutes: the complaint's, else the latest measured."""
     if situation.complaint.stiff_minutes is not None:
         return situation.complaint.stiff_minutes
-    measured = [s.value for s in situation.sittings_by_date if s.measure == "morning-stiffness"]
+    measured = [s.value for s in situation.sittings_by_date if s.measure == Measures.MORNING_STIFFNESS]
     return measured[-1] if measured else None

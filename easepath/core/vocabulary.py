@@ -5,6 +5,8 @@ from __future__ import annotations
 from enum import IntEnum
 from typing import Final, Literal, get_args
 
+from easepath.core.ids import Movements
+
 SideName = Literal["left", "right"]
 SideWord = Literal["left", "right", "both"]
 Place = Literal["floor", "bed", "chair", "desk", "wall", "stand"]
@@ -31,9 +33,9 @@ BOTH: Final[frozenset[SideName]] = frozenset(SIDES)
 NERVE_SYMPTOMS: Final = frozenset({"shooting", "tingling", "numbness"})
 JOINT_SYMPTOMS: Final = frozenset({"sharp", "locking", "giving-way"})
 MOVEMENT_VARIANTS: Final = {
-    "knee-flexion": frozenset({"knee-flexion-hip-extended"}),
-    "hip-flexion": frozenset({"hip-flexion-straight-knee"}),
-    "hip-extension": frozenset({"hip-extension-thomas"}),
+    Movements.KNEE_FLEXION: frozenset({Movements.KNEE_FLEXION_HIP_EXTENDED}),
+    Movements.HIP_FLEXION: frozenset({Movements.HIP_FLEXION_STRAIGHT_KNEE}),
+    Movements.HIP_EXTENSION: frozenset({Movements.HIP_EXTENSION_THOMAS}),
 }
 """A limit on the movement named first binds the variants beside it."""
 

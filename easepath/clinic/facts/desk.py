@@ -9,6 +9,7 @@ from easepath.clinic import models
 from easepath.clinic.facts.assessment import Assessment
 from easepath.core.compose import Session
 from easepath.core.compose.desk import at_work, desk_plan
+from easepath.core.ids import Methods
 
 DEFAULT_HOURS = {"start": 9 * 60, "end": 17 * 60, "every": 90}
 
@@ -16,7 +17,7 @@ DEFAULT_HOURS = {"start": 9 * 60, "end": 17 * 60, "every": 90}
 def desk_of(assessment: Assessment, session: Session, complaint: models.Complaint) -> dict[str, Any] | None:
     """Hours (minutes of the day), breaks, and what does not fit; None where the condition asks for no desk plan."""
     profile = assessment.screen.profile
-    if profile is None or profile.method != "desk-break":
+    if profile is None or profile.method != Methods.DESK_BREAK:
         return None
     hours = complaint.work_hours or DEFAULT_HOURS
     start, end = (dt.time(*divmod(hours[name], 60)) for name in ("start", "end"))

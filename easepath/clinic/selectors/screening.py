@@ -6,6 +6,7 @@ from typing import Any
 
 from easepath.clinic import clock, models
 from easepath.clinic.facts import Assessment, assess
+from easepath.core.ids import Answers, Factors
 from easepath.core.knowledge.models import RedFlag
 from easepath.core.reasons import Reason
 from easepath.core.vocabulary import Verdict
@@ -69,8 +70,8 @@ def screening_view(visit: models.Visit) -> dict[str, Any]:
 
 def _falls(assessment: Assessment) -> tuple[str, ...]:
     situation = assessment.screen.situation
-    asked = (situation.client.age or 0) >= 75 or "no-floor" in assessment.screen.factor_ids
-    return ("falls-risk",) if asked else ()
+    asked = (situation.client.age or 0) >= 75 or Factors.NO_FLOOR in assessment.screen.factor_ids
+    return (Answers.FALLS_RISK,) if asked else ()
 
 
 def _group(assessment: Assessment, flag: RedFlag, answers: dict[str, models.Answer], raised: Any) -> dict[str, Any]:

@@ -8,6 +8,7 @@ from easepath.clinic import clock, models
 from easepath.clinic.actions.save_tryouts import Trying
 from easepath.clinic.facts import Assessment, assess
 from easepath.clinic.selectors.titles import title_of
+from easepath.core.ids import Measures
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.relief import dropped_drills
 from easepath.core.tryout import gain_of
@@ -22,7 +23,7 @@ def tryout_view(visit: models.Visit) -> dict[str, Any]:
     dropped = dropped_drills(library, assessment.screen.situation)
     retests = dict.fromkeys(
         (*(profile.retest if profile else ()), *(row.measure for row in assessment.screen.measured.rows.values()),
-         "pain-movement")
+         Measures.PAIN_MOVEMENT)
     )  # fmt: skip
     rows = Trying.of(visit)
     return {

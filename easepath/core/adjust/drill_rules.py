@@ -10,6 +10,7 @@ from easepath.core.adjust.decision import Decision
 from easepath.core.adjust.session_day import SessionDay
 from easepath.core.adjust.view import DrillView
 from easepath.core.compose.weekly import days_bind
+from easepath.core.ids import Methods
 from easepath.core.match.rank import Candidate
 from easepath.core.reasons import Reason
 from easepath.core.vocabulary import JOINT_SYMPTOMS, Verdict
@@ -200,7 +201,7 @@ def steady(view: DrillView) -> Decision:
 
 
 def _needs_rest_days(view: DrillView) -> bool:
-    if view.method.id != "slow-strength":
+    if view.method.id != Methods.SLOW_STRENGTH:
         return False
     return days_bind(view.context.matcher, view.drill, view.method.id, view.ladder.at(view.step))
 

@@ -4,15 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
+from easepath.core.ids import Exposures, Regions
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Drill
 from easepath.core.vocabulary import target_of
 
+SCIATIC = frozenset({
+    Exposures.NEURAL_SCIATIC, Exposures.HAMSTRING_END, Exposures.LUMBAR_FLEXION_END, Exposures.LUMBAR_FLEXION_LOADED,
+})  # fmt: skip
+FEMORAL = frozenset({Exposures.HIP_EXTENSION_END, Exposures.KNEE_FLEXION_DEEP})
+HAND = frozenset({Exposures.WRIST_EXTENSION_END, Exposures.WRIST_FLEXION_END, Exposures.WRIST_WEIGHT})
 FAMILIES: Mapping[str, Callable[[frozenset[str]], bool]] = {
-    "sciatic": lambda e: bool(e & {"neural-sciatic", "hamstring-end", "lumbar-flexion-end", "lumbar-flexion-loaded"}),
-    "femoral": lambda e: "neural-femoral" in e or {"hip-extension-end", "knee-flexion-deep"} <= e,
-    "hand": lambda e: bool(e & {"wrist-extension-end", "wrist-flexion-end", "wrist-weight"}),
-    "pressure": lambda e: "pressure-hip" in e,
+    "sciatic": lambda e: bool(e & SCIATIC),
+    "femoral": lambda e: Exposures.NEURAL_FEMORAL in e or e >= FEMORAL,
+    "hand": lambda e: bool(e & HAND),
+    "pressure": lambda e: Exposures.PRESSURE_HIP in e,
 }
 
 
@@ -33,5 +39,5 @@ def families_paused(library: Library, drill: Drill, felt: str | None) -> frozens
     site = library.sites.get(felt or "")
     if site is not None and site.family is not None:
         return frozenset({site.family})
-    wrist = "wrist" in library.targets[target_of(drill.main_need)].regions
+    wrist = Regions.WRIST in library.targets[target_of(drill.main_need)].regions
     return families_of(drill) | (frozenset() if wrist else frozenset({"sciatic"}))

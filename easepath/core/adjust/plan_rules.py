@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from easepath.core.adjust.gates import GateResult, gate
 from easepath.core.adjust.view import Context
+from easepath.core.ids import Measures
 from easepath.core.measure.values import Row, shortfall
 from easepath.core.reasons import Reason
 from easepath.core.situation import Sitting
@@ -54,7 +55,7 @@ def worse(context: Context) -> Iterator[PlanProposal]:
         if measure.movement and row.change == "worse":
             yield PlanProposal("worse", Reason("plan-worse", facts={"measure": measure.name, "side": row.side}))
             return
-    series = context.screen.measured.series("pain-usual", "both")
+    series = context.screen.measured.series(Measures.PAIN_USUAL, "both")
     if len(series) >= 2:
         before, now = series[-2], series[-1]
         rise = round(now.value - before.value, 6)

@@ -9,6 +9,7 @@ from easepath.core.compose.optimise import Item
 from easepath.core.compose.order import drill_slots
 from easepath.core.compose.own_dose import given_dose
 from easepath.core.compose.prescription import Prescription, prescribe, trained_sides
+from easepath.core.ids import Needs
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import RISK_FACTOR, Candidate, Matcher
 from easepath.core.vocabulary import SIDES, Place, SideName, Verdict, action_of
@@ -21,7 +22,7 @@ OFFERED_RISK = 3
 MOST_DRILLS = 7
 MOST_DRILLS_LOW = 4
 NOT_WHEN_IRRITABLE = frozenset({"strengthen", "integrate"})
-WALK = "integrate:walk"
+WALK = Needs.WALK
 
 
 @dataclass(frozen=True)

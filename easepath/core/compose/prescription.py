@@ -8,6 +8,7 @@ from easepath.core.compose.own_dose import GivenDose, dose_in_force
 from easepath.core.compose.weekly import breath_seconds, days_per_week, ladder_for, times_per_day
 from easepath.core.dose.ladder import one_more_set
 from easepath.core.dose.time import drill_seconds, side_seconds, side_work
+from easepath.core.ids import Targets
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.match.methods import choose_method, choose_place
@@ -16,8 +17,9 @@ from easepath.core.reasons import Reason
 from easepath.core.vocabulary import BOTH, SIDES, Place, SideName, SideWord, Verdict, action_of, target_of
 
 ONE_SIDED_TARGETS = frozenset({
-    "hip-capsule-posterior", "hip-internal-rotation", "knee-flexion-joint", "knee-extension-joint", "wrist-flexion",
-    "wrist-extension", "forearm-rotation", "fingers", "sciatic-nerve",
+    Targets.HIP_CAPSULE_POSTERIOR, Targets.HIP_INTERNAL_ROTATION, Targets.KNEE_FLEXION_JOINT,
+    Targets.KNEE_EXTENSION_JOINT, Targets.WRIST_FLEXION, Targets.WRIST_EXTENSION, Targets.FOREARM_ROTATION,
+    Targets.FINGERS, Targets.SCIATIC_NERVE,
 })  # fmt: skip
 SHORTEST_STAGE = 20
 

@@ -17,11 +17,12 @@ from easepath.core.dose.time import (
 )  # fmt: skip
 from easepath.core.dose.words import dose_words
 from easepath.core.figure.album import Wanted, album_of
+from easepath.core.ids import Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.match import Matcher
 from easepath.core.vocabulary import Verdict
 
-NEARBY_SITES = ("groin", "front-of-hip", "knee", "low-back")
+NEARBY_SITES = (Sites.GROIN, Sites.FRONT_OF_HIP, Sites.KNEE, Sites.LOW_BACK)
 GENERAL_STOPS = ("shooting pain, tingling or numbness", "sharp pain, locking or giving way")
 
 
@@ -63,7 +64,7 @@ def sheet_entry(matcher: Matcher, item: Prescription) -> dict[str, Any]:
         "verdict": item.verdict.word,
         "changed": changed,
         "cautions": cautions,
-        "felt_sites": list(dict.fromkeys(("target", *drill.wrong_felt, *NEARBY_SITES))),
+        "felt_sites": list(dict.fromkeys((Sites.TARGET, *drill.wrong_felt, *NEARBY_SITES))),
     }
 
 

@@ -6,11 +6,14 @@ from collections.abc import Iterable
 
 from easepath.core.dose.ladder import DoseLadder, dose_ladder
 from easepath.core.dose.time import BREATH, SLOW_BREATH, side_work
+from easepath.core.ids import Equipment, Methods
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.match.rank import Matcher
 from easepath.core.vocabulary import SideName
 
-HEAVY_EQUIPMENT = frozenset({"mini-band", "strong-band", "ankle-weight", "light-weight"})
+HEAVY_EQUIPMENT = frozenset(
+    {Equipment.MINI_BAND, Equipment.STRONG_BAND, Equipment.ANKLE_WEIGHT, Equipment.LIGHT_WEIGHT}
+)
 HEAVY_PHASES = frozenset({"strengthen", "integrate"})
 HEAVY_SETS = 3
 MAX_DAYS = 7
@@ -39,7 +42,7 @@ def days_bind(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> bool:
     """Whether the method's days per week bind; a lighter slow-strength drill may be daily."""
     if matcher.screen.library.method(method).days_per_week is None:
         return False
-    if method != "slow-strength" or drill.phase in HEAVY_PHASES:
+    if method != Methods.SLOW_STRENGTH or drill.phase in HEAVY_PHASES:
         return True
     return bool(HEAVY_EQUIPMENT & set(drill.equip)) or (dose.sets or 1) >= HEAVY_SETS
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
+from easepath.core.ids import Methods
 from easepath.core.knowledge.models import Dose, Drill, Method, MethodDose
 
 REMAINING_ORDER = ("circuits", "sets", "reps", "hold_s")
@@ -16,7 +17,7 @@ COUNTED = (
     "directions", "circuits", "spots",
 )  # fmt: skip
 HALVED = ("reps", "breaths", "hold_s", "contract_s", "relax_s", "seconds")
-ISOMETRIC = frozenset({"isometric", "isometric-breath"})
+ISOMETRIC = frozenset({Methods.ISOMETRIC, Methods.ISOMETRIC_BREATH})
 EASY_EFFORT = (20, 30)
 
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from easepath.core.dose.time import HOLD_TURN, rest_after_set
+from easepath.core.ids import Methods
 from easepath.core.knowledge.models import Dose, Drill
 
 TEMPO_WORDS = ("up", "hold", "down")
@@ -53,7 +54,7 @@ def _set(dose: Dose, drill: Drill, method: str, breath_s: float, stages: Sequenc
         yield Beat("keep moving", dose.seconds)
     elif dose.tempo_s is not None:
         yield from _repeat(reps, tuple(zip(TEMPO_WORDS, dose.tempo_s, strict=True)))
-    elif method == "flow":
+    elif method == Methods.FLOW:
         yield from _repeat(times, (("move", rep_s), ("stay", dose.hold_s or 0)))
     elif dose.hold_s is not None:
         held = tuple(stages) if stages else (("hold", float(dose.hold_s)),)

@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 from itertools import pairwise
 
+from easepath.core.ids import Methods
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.vocabulary import PhaseName, Place
 
@@ -46,7 +47,7 @@ def work_of_set(dose: Dose, method: str, rep_s: int, breath_s: float) -> float:
         return dose.seconds
     if dose.tempo_s is not None:
         return reps * sum(dose.tempo_s)
-    if method == "flow":
+    if method == Methods.FLOW:
         return times * (rep_s + (dose.hold_s or 0))
     if dose.hold_s is not None:
         return times * (dose.hold_s + HOLD_TURN)

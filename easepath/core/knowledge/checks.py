@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator
 
 from easepath.core.errors import Problem
+from easepath.core.ids import RELIED_ON
 from easepath.core.knowledge import models
 from easepath.core.knowledge.library import Library, Loaded
 from easepath.core.vocabulary import target_of
@@ -23,6 +24,7 @@ def cross_check(library: Library, entries: Loaded, problems: list[Problem]) -> N
             for key, target, identifier in references(row) if references else ():
                 if identifier not in known[target]:
                     problems.append(Problem(file, f"{label}.{key}", f"dangling id {identifier!r}: no such {target}"))
+    _check_relied_on(known, problems)
     _check_ladders(library, entries, problems)
     _check_stages(library, entries, problems)
     _check_needs(library, entries, problems)
@@ -30,6 +32,13 @@ def cross_check(library: Library, entries: Loaded, problems: list[Problem]) -> N
     _check_rates(library, entries, problems)
     _check_wording(library, entries, problems)
     _check_figures(library, entries, problems)
+
+
+def _check_relied_on(known: dict[str, frozenset[str]], problems: list[Problem]) -> None:
+    """Whatever a rule names is there: without it the rule would act on nothing, and nobody would see it."""
+    for kind, names in RELIED_ON.items():
+        for name in sorted(names - known[kind]):
+            problems.append(Problem("the rules", f"{kind}.{name}", "a rule relies on it, and the knowledge has none"))
 
 
 def _label(row: models.Entry) -> str:
@@ -63,6 +72,8 @@ def _known_ids(library: Library) -> dict[str, frozenset[str]]:
         "need": frozenset(needs),
         "joint": frozenset(joints | {"ankle"}),
         "stance": frozenset(library.stances),
+        "pattern": frozenset(library.patterns),
+        "rule": frozenset(library.rules),
         "phase or region": frozenset(library.regions) | {"any"},
     }  # fmt: skip
 

@@ -9,6 +9,7 @@ from functools import cached_property
 from typing import Any, TypeVar
 
 from easepath.core.errors import Problem, UnknownIdError
+from easepath.core.ids import Answers
 from easepath.core.knowledge import models
 from easepath.core.knowledge.modes import Loads, Mode, loads_of, modes_of, off_desk
 
@@ -130,7 +131,7 @@ class Library:
     def profile_words(self) -> frozenset[str]:
         """The answers that condition profiles and the falls question ask for, beside red-flag items."""
         words = {w for c in self.conditions.values() for w in (*c.ask_first, *c.withdraw_when)}
-        return frozenset((words - set(self.measures) - self.observations) | {"falls-risk"})
+        return frozenset((words - set(self.measures) - self.observations) | {Answers.FALLS_RISK})
 
     @cached_property
     def observations(self) -> frozenset[str]:

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+from easepath.core.ids import Exposures, Methods
 from easepath.core.knowledge.models import Drill, Exposure, Method
 from easepath.core.vocabulary import Place, action_of
 
@@ -66,12 +67,12 @@ def modes_of(drill: Drill, methods: Mapping[str, Method], exposures: Mapping[str
 
 def off_desk(drill: Drill) -> tuple[str, ...]:
     """The methods of a drill outside a desk plan: a movement break only where it is all there is."""
-    return tuple(method for method in drill.methods if method != "desk-break") or drill.methods
+    return tuple(method for method in drill.methods if method != Methods.DESK_BREAK) or drill.methods
 
 
 def _own(drill: Drill, place: Place, holds: bool) -> tuple[str, ...]:
     listed = (*_in_force(drill.exposures, place), *drill.exposures_at.get(place, ()))
-    return (*listed, "end-range-hold") if holds else listed
+    return (*listed, Exposures.END_RANGE_HOLD) if holds else listed
 
 
 def _in_force(exposures: tuple[str, ...], place: Place) -> tuple[str, ...]:
@@ -79,7 +80,8 @@ def _in_force(exposures: tuple[str, ...], place: Place) -> tuple[str, ...]:
     return tuple(
         exposure
         for exposure in exposures
-        if (exposure != "floor" or place == "floor") and (exposure != "balance" or place in ("stand", "wall"))
+        if (exposure != Exposures.FLOOR or place == "floor")
+        and (exposure != Exposures.BALANCE or place in ("stand", "wall"))
     )
 
 

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 
+from easepath.core.ids import Methods, Needs, Patterns
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import Matcher
 from easepath.core.vocabulary import Place, SideName, SideWord, Verdict
 
-PATTERN_METHODS = {("toe-reach", "short-hamstring"): ("lengthen:hamstring", "hold-long")}
+PATTERN_METHODS = {(Patterns.TOE_REACH, "short-hamstring"): (Needs.LENGTHEN_HAMSTRING, Methods.HOLD_LONG)}
 
 
 def allowed_methods(matcher: Matcher, drill: Drill, sides: Iterable[SideName]) -> tuple[str, ...]:

@@ -6,6 +6,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
+from easepath.core.ids import Needs as NeedIds
 from easepath.core.knowledge.models import Finding
 from easepath.core.measure.values import GRADE_ORDER, GRADE_WEIGHT, Grade
 from easepath.core.screening.screen import NERVE_ROOT, ScreenResult
@@ -15,7 +16,7 @@ from easepath.core.vocabulary import SideName
 OBSERVED_WEIGHT = GRADE_WEIGHT["moderate"]
 NEGATIVE_SHARE = 0.8
 NEGATIVE_FACTOR = 0.4
-NERVE_FORBIDS = ("lengthen:hamstring",)
+NERVE_FORBIDS = (NeedIds.LENGTHEN_HAMSTRING,)
 
 
 @dataclass(frozen=True)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from easepath.core.ids import Exposures
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill
 from easepath.core.situation import Situation, Tryout
@@ -9,7 +10,7 @@ from easepath.core.tryout import gain_of
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, SideWord, sides_of
 
 DEFAULT_RATING = (1, 1)
-PUSHES_FORWARD = "hip-anterior-glide"
+PUSHES_FORWARD = Exposures.HIP_ANTERIOR_GLIDE
 PUSHES_FORWARD_RISK = 2
 PRIOR_TRIALS = 3
 DROPPING = NERVE_SYMPTOMS | JOINT_SYMPTOMS | {"pinch"}

@@ -5,20 +5,21 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
+from easepath.core.ids import Factors, Measures, Needs, Observations, Patterns
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition
 from easepath.core.measure.values import Measurements
 from easepath.core.situation import ClientFactor, Situation
 from easepath.core.vocabulary import SIDES, SideName
 
-HAMSTRING_NEEDS = ("lengthen:hamstring", "strengthen:hamstring", "activate:hamstring")
-NERVE_SIGNS = ("slr-leg-symptoms", "slr-changes-with-ankle")
-NERVE_FACTORS = frozenset({"nerve-root", "nerve-root-hot"})
+HAMSTRING_NEEDS = (Needs.LENGTHEN_HAMSTRING, Needs.STRENGTHEN_HAMSTRING, Needs.ACTIVATE_HAMSTRING)
+NERVE_SIGNS = (Observations.SLR_LEG_SYMPTOMS, Observations.SLR_CHANGES_WITH_ANKLE)
+NERVE_FACTORS = frozenset({Factors.NERVE_ROOT, Factors.NERVE_ROOT_HOT})
 GRAVEST_FIRST: Mapping[str, tuple[str, ...]] = {
-    "toe-reach": ("nerve", "short-hamstring", "doubtful", "back-holds", "long-hamstring", "need-tests", "none"),
-    "knee": ("joint", "muscle", "need-tests", "none"),
-    "hip-rotation": ("centre-first", "free-it", "need-tests", "none"),
-    "front-of-hip": ("both", "thigh-high", "knee-straight", "need-tests", "none"),
+    Patterns.TOE_REACH: ("nerve", "short-hamstring", "doubtful", "back-holds", "long-hamstring", "need-tests", "none"),
+    Patterns.KNEE: ("joint", "muscle", "need-tests", "none"),
+    Patterns.HIP_ROTATION: ("centre-first", "free-it", "need-tests", "none"),
+    Patterns.FRONT_OF_HIP: ("both", "thigh-high", "knee-straight", "need-tests", "none"),
 }
 UNDECIDED = frozenset({"need-tests", "none"})
 
@@ -93,93 +94,96 @@ def _runs(library: Library, situation: Situation, pattern: str, profile: Conditi
 
 def _toe_reach(view: _View) -> PatternResult:
     if view.observed & set(NERVE_SIGNS) or view.factors & NERVE_FACTORS:
-        return PatternResult("toe-reach", "nerve", unwanted=HAMSTRING_NEEDS)
-    slr, ake = view.beyond("slr"), view.beyond("ake")
+        return PatternResult(Patterns.TOE_REACH, "nerve", unwanted=HAMSTRING_NEEDS)
+    slr, ake = view.beyond(Measures.SLR), view.beyond(Measures.AKE)
     if slr is None:
-        return PatternResult("toe-reach", "need-tests", ("slr",))
+        return PatternResult(Patterns.TOE_REACH, "need-tests", (Measures.SLR,))
     if slr > 1 and ake is None:
-        return PatternResult("toe-reach", "need-tests", ("ake",))
+        return PatternResult(Patterns.TOE_REACH, "need-tests", (Measures.AKE,))
     if slr > 1 and ake is not None and ake > 1:
-        needs = {"lengthen:hamstring": 0.9, "strengthen:hamstring": 0.4}
-        return PatternResult("toe-reach", "short-hamstring", needs=needs)
+        needs = {Needs.LENGTHEN_HAMSTRING: 0.9, Needs.STRENGTHEN_HAMSTRING: 0.4}
+        return PatternResult(Patterns.TOE_REACH, "short-hamstring", needs=needs)
     if (slr > 1) != (ake is not None and ake > 1):
-        return PatternResult("toe-reach", "doubtful", unwanted=HAMSTRING_NEEDS)
+        return PatternResult(Patterns.TOE_REACH, "doubtful", unwanted=HAMSTRING_NEEDS)
     return _toe_reach_with_long_leg(view, slr)
 
 
 def _toe_reach_with_long_leg(view: _View, slr: float) -> PatternResult:
-    reach = view.beyond("toe-reach")
+    reach = view.beyond(Measures.TOE_REACH)
     if reach is None:
-        return PatternResult("toe-reach", "need-tests", ("toe-reach",))
-    tilts = "pelvis-tilts-forward" in view.observed
+        return PatternResult(Patterns.TOE_REACH, "need-tests", (Measures.TOE_REACH,))
+    tilts = Observations.PELVIS_TILTS_FORWARD in view.observed
     if reach > 1:
-        needs = {"release:lumbar-extensors": 0.9, "control:pelvis": 0.6}
+        needs = {Needs.RELEASE_LUMBAR_EXTENSORS: 0.9, Needs.CONTROL_PELVIS: 0.6}
         if tilts:
-            needs |= {"strengthen:hamstring": 0.7, "activate:hamstring": 0.6}
-        if view.short("hip-ir", "hip-ir-seated"):
-            needs |= {"mobilise:hip-capsule-posterior": 0.7}
-        return PatternResult("toe-reach", "back-holds", needs=needs, unwanted=("lengthen:hamstring",))
-    row = view.measured.row("toe-reach", view.side)
+            needs |= {Needs.STRENGTHEN_HAMSTRING: 0.7, Needs.ACTIVATE_HAMSTRING: 0.6}
+        if view.short(Measures.HIP_IR, Measures.HIP_IR_SEATED):
+            needs |= {Needs.MOBILISE_HIP_CAPSULE: 0.7}
+        return PatternResult(Patterns.TOE_REACH, "back-holds", needs=needs, unwanted=(Needs.LENGTHEN_HAMSTRING,))
+    row = view.measured.row(Measures.TOE_REACH, view.side)
     if tilts and row is not None and row.grade == "none" and slr < -2:
-        needs = {"strengthen:hamstring": 0.5, "control:pelvis": 0.6}
-        return PatternResult("toe-reach", "long-hamstring", needs=needs, unwanted=("lengthen:hamstring",))
-    return PatternResult("toe-reach", "none")
+        needs = {Needs.STRENGTHEN_HAMSTRING: 0.5, Needs.CONTROL_PELVIS: 0.6}
+        return PatternResult(Patterns.TOE_REACH, "long-hamstring", needs=needs, unwanted=(Needs.LENGTHEN_HAMSTRING,))
+    return PatternResult(Patterns.TOE_REACH, "none")
 
 
 def _knee(view: _View) -> PatternResult:
-    bent, straight = view.short("knee-flexion"), view.short("knee-flexion-prone", "knee-flexion-side")
+    bent, straight = (
+        view.short(Measures.KNEE_FLEXION),
+        view.short(Measures.KNEE_FLEXION_PRONE, Measures.KNEE_FLEXION_SIDE),
+    )
     if bent is None:
-        return PatternResult("knee", "need-tests", ("knee-flexion",))
+        return PatternResult(Patterns.KNEE, "need-tests", (Measures.KNEE_FLEXION,))
     if bent:
-        needs = {"mobilise:knee-flexion-joint": 0.9} | ({"lengthen:quad": 0.6} if straight else {})
-        return PatternResult("knee", "joint", needs=needs)
+        needs = {Needs.MOBILISE_KNEE_JOINT: 0.9} | ({Needs.LENGTHEN_QUAD: 0.6} if straight else {})
+        return PatternResult(Patterns.KNEE, "joint", needs=needs)
     if straight is None:
-        return PatternResult("knee", "need-tests", ("knee-flexion-prone",))
+        return PatternResult(Patterns.KNEE, "need-tests", (Measures.KNEE_FLEXION_PRONE,))
     if straight:
-        needs = {"lengthen:quad": 0.9}
-        return PatternResult("knee", "muscle", needs=needs, unwanted=("mobilise:knee-flexion-joint",))
-    return PatternResult("knee", "none")
+        needs = {Needs.LENGTHEN_QUAD: 0.9}
+        return PatternResult(Patterns.KNEE, "muscle", needs=needs, unwanted=(Needs.MOBILISE_KNEE_JOINT,))
+    return PatternResult(Patterns.KNEE, "none")
 
 
 def _hip_rotation(view: _View) -> PatternResult:
-    short = view.short("hip-ir", "hip-ir-seated")
+    short = view.short(Measures.HIP_IR, Measures.HIP_IR_SEATED)
     if short is None:
-        return PatternResult("hip-rotation", "need-tests", ("hip-ir",))
+        return PatternResult(Patterns.HIP_ROTATION, "need-tests", (Measures.HIP_IR,))
     if not short:
-        return PatternResult("hip-rotation", "none")
-    if "front-pinch" in view.observed:
-        needs = {"mobilise:hip-capsule-posterior": 0.9, "mobilise:hip-internal-rotation": 0.4}
-        return PatternResult("hip-rotation", "centre-first", needs=needs)
+        return PatternResult(Patterns.HIP_ROTATION, "none")
+    if Observations.FRONT_PINCH in view.observed:
+        needs = {Needs.MOBILISE_HIP_CAPSULE: 0.9, Needs.MOBILISE_HIP_ROTATION: 0.4}
+        return PatternResult(Patterns.HIP_ROTATION, "centre-first", needs=needs)
     needs = {
-        "release:tfl": 0.5,
-        "release:glute-min": 0.5,
-        "mobilise:hip-capsule-posterior": 0.7,
-        "mobilise:hip-internal-rotation": 0.7,
+        Needs.RELEASE_TFL: 0.5,
+        Needs.RELEASE_GLUTE_MIN: 0.5,
+        Needs.MOBILISE_HIP_CAPSULE: 0.7,
+        Needs.MOBILISE_HIP_ROTATION: 0.7,
     }
-    return PatternResult("hip-rotation", "free-it", needs=needs)
+    return PatternResult(Patterns.HIP_ROTATION, "free-it", needs=needs)
 
 
 def _front_of_hip(view: _View) -> PatternResult:
-    hip, knee = view.short("thomas-hip"), view.short("thomas-knee")
-    missing = tuple(m for m, short in (("thomas-hip", hip), ("thomas-knee", knee)) if short is None)
+    hip, knee = view.short(Measures.THOMAS_HIP), view.short(Measures.THOMAS_KNEE)
+    missing = tuple(m for m, short in ((Measures.THOMAS_HIP, hip), (Measures.THOMAS_KNEE, knee)) if short is None)
     if missing:
-        return PatternResult("front-of-hip", "need-tests", missing)
+        return PatternResult(Patterns.FRONT_OF_HIP, "need-tests", missing)
     if not hip and not knee:
-        return PatternResult("front-of-hip", "none")
+        return PatternResult(Patterns.FRONT_OF_HIP, "none")
     if hip and knee:
-        result, needs = "both", {"lengthen:hip-flexor": 0.8, "lengthen:quad": 0.8}
+        result, needs = "both", {Needs.LENGTHEN_HIP_FLEXOR: 0.8, Needs.LENGTHEN_QUAD: 0.8}
     elif hip:
-        result, needs = "thigh-high", {"lengthen:hip-flexor": 0.9}
+        result, needs = "thigh-high", {Needs.LENGTHEN_HIP_FLEXOR: 0.9}
     else:
-        result, needs = "knee-straight", {"lengthen:quad": 0.9}
-    if "thigh-drifts-out" in view.observed:
-        needs["lengthen:tfl"] = 0.7
-    return PatternResult("front-of-hip", result, needs=needs)
+        result, needs = "knee-straight", {Needs.LENGTHEN_QUAD: 0.9}
+    if Observations.THIGH_DRIFTS_OUT in view.observed:
+        needs[Needs.LENGTHEN_TFL] = 0.7
+    return PatternResult(Patterns.FRONT_OF_HIP, result, needs=needs)
 
 
 RULES: Mapping[str, Callable[[_View], PatternResult]] = {
-    "toe-reach": _toe_reach,
-    "knee": _knee,
-    "hip-rotation": _hip_rotation,
-    "front-of-hip": _front_of_hip,
+    Patterns.TOE_REACH: _toe_reach,
+    Patterns.KNEE: _knee,
+    Patterns.HIP_ROTATION: _hip_rotation,
+    Patterns.FRONT_OF_HIP: _front_of_hip,
 }

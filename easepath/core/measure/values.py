@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
+from easepath.core.ids import Measures, Observations
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Measure
 from easepath.core.measure.error import blend
@@ -17,7 +18,7 @@ Grade = Literal["none", "mild", "moderate", "marked"]
 Change = Literal["better", "worse", "no real change", "not comparable"]
 GRADE_WEIGHT: Mapping[Grade, float] = {"none": 0.0, "mild": 0.3, "moderate": 0.5, "marked": 0.7}
 GRADE_ORDER: tuple[Grade, ...] = ("none", "mild", "moderate", "marked")
-EQUAL_ROTATION = frozenset({"hip-ir", "hip-ir-seated", "hip-er", "hip-er-flexed"})
+EQUAL_ROTATION = frozenset({Measures.HIP_IR, Measures.HIP_IR_SEATED, Measures.HIP_ER, Measures.HIP_ER_FLEXED})
 
 
 @dataclass(frozen=True)
@@ -174,7 +175,7 @@ class Measurements:
         if measure.id not in EQUAL_ROTATION or self.goal(measure.id, side) is not None:
             return False
         left, right = self.value(measure.id, "left"), self.value(measure.id, "right")
-        if left is None or right is None or "front-pinch" in self._situation.complaint.observed:
+        if left is None or right is None or Observations.FRONT_PINCH in self._situation.complaint.observed:
             return False
         both_lost = all((self.short_of_norm(measure.id, s) or 0) > mdc for s in SIDES)
         return both_lost and round(abs(left - right), 6) <= round(mdc, 6)

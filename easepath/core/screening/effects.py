@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
+from easepath.core.ids import Exposures, Factors
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import EffectTable, Factor, effect_change, effect_verdict
 from easepath.core.measure.patterns import PatternResult
@@ -14,7 +15,10 @@ from easepath.core.vocabulary import BOTH, SIDES, SideName, Verdict, sides_of
 
 FRESH_STRAIN_DAYS = 3
 LAST_TRIMESTER = 3
-CENTRE_FIRST: Mapping[str, Verdict] = {"hip-ir-end": Verdict.MODIFY, "hip-anterior-glide": Verdict.EXCLUDE}
+CENTRE_FIRST: Mapping[str, Verdict] = {
+    Exposures.HIP_IR_END: Verdict.MODIFY,
+    Exposures.HIP_ANTERIOR_GLIDE: Verdict.EXCLUDE,
+}
 
 SideTable = dict[str, list[Reason]]
 
@@ -101,7 +105,7 @@ def effects_of(
                 for side in sides:
                     by_side[side].setdefault(exposure, []).append(reason)
     _add_centre_first(library, by_side, patterns)
-    return Effects(by_side, whole, tuple(caps), _uncleared(factors), "floor" in whole)
+    return Effects(by_side, whole, tuple(caps), _uncleared(factors), Exposures.FLOOR in whole)
 
 
 def _reasons(
@@ -136,7 +140,7 @@ def _add_centre_first(
 
 def _uncleared(factors: tuple[ClientFactor, ...]) -> frozenset[str] | None:
     """Regions with surgery not yet cleared; an empty set stands for every region, None for none."""
-    listed = [factor for factor in factors if factor.id == "recent-surgery-uncleared"]
+    listed = [factor for factor in factors if factor.id == Factors.SURGERY_UNCLEARED]
     if not listed:
         return None
     if any(factor.region is None for factor in listed):

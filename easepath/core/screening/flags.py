@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from easepath.core.ids import Answers, Factors, FlagItems, Measures
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, RedFlag
 from easepath.core.measure.values import Measurements
@@ -64,7 +65,7 @@ class _Answers:
         self.complaint = situation.complaint
         self.age = situation.client.age
         self.factors = factors
-        upper, lower = (_today(situation, measured, m) for m in ("blood-pressure", "blood-pressure-low"))
+        upper, lower = (_today(situation, measured, m) for m in (Measures.BLOOD_PRESSURE, Measures.BLOOD_PRESSURE_LOW))
         self._pressure_taken = upper is not None or lower is not None
         self._pressure_high = (upper or 0) >= PRESSURE_UPPER or (lower or 0) >= PRESSURE_LOWER
         self._raised_items = {
@@ -75,13 +76,15 @@ class _Answers:
 
     def item(self, word: str) -> bool | None:
         """The answer to an item, ticked observations and today's blood pressure included."""
-        if word in self._raised_items or (word == "pressure-180" and self._pressure_high):
+        if word in self._raised_items or (word == FlagItems.PRESSURE_180 and self._pressure_high):
             return True
         return answer(self.complaint, word)
 
     def context(self, word: str) -> bool | None:
         """The answer to a context question."""
-        if word == "blood-pressure-measured" and (self._pressure_taken or "high-blood-pressure" in self.factors):
+        if word == Answers.BLOOD_PRESSURE_MEASURED and (
+            self._pressure_taken or Factors.HIGH_BLOOD_PRESSURE in self.factors
+        ):
             return True
         return context(self.complaint, word)
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from easepath.core.ids import Factors
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill
 from easepath.core.measure.patterns import PatternResult, run_patterns
@@ -18,7 +19,7 @@ from easepath.core.situation import ClientFactor, Situation
 from easepath.core.story import IrritabilityResult, factors_in_force, irritability, profile_in_force
 from easepath.core.vocabulary import SIDES, Outcome, SideName, SideWord
 
-NERVE_ROOT = frozenset({"nerve-root", "nerve-root-hot"})
+NERVE_ROOT = frozenset({Factors.NERVE_ROOT, Factors.NERVE_ROOT_HOT})
 
 
 @dataclass(frozen=True)
@@ -112,7 +113,7 @@ def _with_nerve_root(
     nerve = any(pattern.result == "nerve" for pattern in patterns)
     if not nerve or any(factor.id in NERVE_ROOT for factor in factors):
         return factors
-    return (*factors, ClientFactor(id="nerve-root", assumed=True))
+    return (*factors, ClientFactor(id=Factors.NERVE_ROOT, assumed=True))
 
 
 def affected_first(affected: frozenset[SideName]) -> tuple[SideName, ...]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 
+from easepath.core.ids import Exposures, Factors, Methods
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill, Measure
 from easepath.core.knowledge.modes import Loads, Mode, off_desk
@@ -16,7 +17,7 @@ from easepath.core.situation import ClientFactor, Situation
 from easepath.core.story import answer
 from easepath.core.vocabulary import SIDES, Place, SideName, SideWord, Verdict, other_side, target_of
 
-EFFORT_MAXIMAL = "effort-maximal"
+EFFORT_MAXIMAL = Exposures.EFFORT_MAXIMAL
 MAXIMAL_PERCENT = 80
 CAPPED_PERCENT = 60
 FALLS_AGE = 75
@@ -77,7 +78,7 @@ class DrillScreen:
         self._profile = profile
         self._places = set(situation.client.places)
         self._household = Household(library, situation.client)
-        self._desk_plan = profile is not None and profile.method == "desk-break"
+        self._desk_plan = profile is not None and profile.method == Methods.DESK_BREAK
         self._falls_open = _falls_open(situation, factors)
         self._limits_effort = EFFORT_MAXIMAL in effects.whole
         self._uncleared_reasons = {
@@ -181,7 +182,7 @@ class DrillScreen:
     def _whole_person(self, drill: Drill) -> list[Reason]:
         """What holds for the person whichever side is drilled, in every method and place."""
         reasons = self._uncleared(drill) if self._effects.uncleared_regions is not None else []
-        if self._falls_open and "balance-hard" in (*drill.exposures, *drill.exposures_other):
+        if self._falls_open and Exposures.BALANCE_HARD in (*drill.exposures, *drill.exposures_other):
             reasons.append(Reason("falls-unanswered", Verdict.EXCLUDE, {"threshold": FALLS_AGE}))
         return reasons
 
@@ -230,7 +231,7 @@ class DrillScreen:
 
     def _uncleared_load(self, exposures: tuple[str, ...]) -> list[Reason]:
         regions = self._effects.uncleared_regions or frozenset(self._library.regions)
-        loads = self._library.factors["recent-surgery-uncleared"].region_exposures
+        loads = self._library.factors[Factors.SURGERY_UNCLEARED].region_exposures
         return [
             self._uncleared_reasons[region] for region in sorted(regions) if set(loads.get(region, ())) & set(exposures)
         ]
@@ -239,8 +240,8 @@ class DrillScreen:
 def _falls_open(situation: Situation, factors: tuple[ClientFactor, ...]) -> bool:
     """Whether the risk of falling must be asked and is neither listed nor answered no."""
     age, names = situation.client.age, {factor.id for factor in factors}
-    asked = (age is not None and age >= FALLS_AGE) or "no-floor" in names
-    return asked and "falls-risk" not in names and answer(situation.complaint, "falls-risk") is not False
+    asked = (age is not None and age >= FALLS_AGE) or Factors.NO_FLOOR in names
+    return asked and Factors.FALLS_RISK not in names and answer(situation.complaint, Factors.FALLS_RISK) is not False
 
 
 def _unique(reasons: list[Reason]) -> tuple[Reason, ...]:

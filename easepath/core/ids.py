@@ -1,0 +1,204 @@
+"""Every id of the knowledge that the code relies on, in one place; loading fails where one of them is missing.
+
+A rule that names a factor, an exposure or a test takes the name from here, so that a rename in the knowledge cannot
+leave a safety rule without anything to act on.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Final
+
+
+class Factors:
+    """Background factors that a rule names."""
+
+    FALLS_RISK: Final = "falls-risk"
+    FEMORAL_NERVE: Final = "femoral-nerve"
+    HIGH_BLOOD_PRESSURE: Final = "high-blood-pressure"
+    NERVE_ROOT: Final = "nerve-root"
+    NERVE_ROOT_HOT: Final = "nerve-root-hot"
+    NO_FLOOR: Final = "no-floor"
+    SENSORY_LOSS: Final = "sensory-loss"
+    SURGERY_UNCLEARED: Final = "recent-surgery-uncleared"
+
+
+class Exposures:
+    """What a drill does to the body, where a rule names it."""
+
+    BALANCE: Final = "balance"
+    BALANCE_HARD: Final = "balance-hard"
+    EFFORT_MAXIMAL: Final = "effort-maximal"
+    END_RANGE_HOLD: Final = "end-range-hold"
+    FLOOR: Final = "floor"
+    HAMSTRING_END: Final = "hamstring-end"
+    HIP_ANTERIOR_GLIDE: Final = "hip-anterior-glide"
+    HIP_EXTENSION_END: Final = "hip-extension-end"
+    HIP_IR_END: Final = "hip-ir-end"
+    KNEE_FLEXION_DEEP: Final = "knee-flexion-deep"
+    LUMBAR_FLEXION_END: Final = "lumbar-flexion-end"
+    LUMBAR_FLEXION_LOADED: Final = "lumbar-flexion-loaded"
+    NEURAL_FEMORAL: Final = "neural-femoral"
+    NEURAL_SCIATIC: Final = "neural-sciatic"
+    PRESSURE_HIP: Final = "pressure-hip"
+    WRIST_EXTENSION_END: Final = "wrist-extension-end"
+    WRIST_FLEXION_END: Final = "wrist-flexion-end"
+    WRIST_WEIGHT: Final = "wrist-weight"
+
+
+class Measures:
+    """Tests that a pattern or a rule reads by name."""
+
+    AKE: Final = "ake"
+    BLOOD_PRESSURE: Final = "blood-pressure"
+    BLOOD_PRESSURE_LOW: Final = "blood-pressure-low"
+    HIP_ER: Final = "hip-er"
+    HIP_ER_FLEXED: Final = "hip-er-flexed"
+    HIP_IR: Final = "hip-ir"
+    HIP_IR_SEATED: Final = "hip-ir-seated"
+    KNEE_FLEXION: Final = "knee-flexion"
+    KNEE_FLEXION_PRONE: Final = "knee-flexion-prone"
+    KNEE_FLEXION_SIDE: Final = "knee-flexion-side"
+    MORNING_STIFFNESS: Final = "morning-stiffness"
+    PAIN_MOVEMENT: Final = "pain-movement"
+    PAIN_USUAL: Final = "pain-usual"
+    SLR: Final = "slr"
+    THOMAS_HIP: Final = "thomas-hip"
+    THOMAS_KNEE: Final = "thomas-knee"
+    TOE_REACH: Final = "toe-reach"
+
+
+class Methods:
+    """Methods whose dose or days have a rule of their own."""
+
+    DESK_BREAK: Final = "desk-break"
+    FLOW: Final = "flow"
+    HOLD_LONG: Final = "hold-long"
+    ISOMETRIC: Final = "isometric"
+    ISOMETRIC_BREATH: Final = "isometric-breath"
+    SLOW_STRENGTH: Final = "slow-strength"
+
+
+class Targets:
+    """Targets whose drills go only to the sides they are ranked for."""
+
+    FINGERS: Final = "fingers"
+    FOREARM_ROTATION: Final = "forearm-rotation"
+    HIP_CAPSULE_POSTERIOR: Final = "hip-capsule-posterior"
+    HIP_INTERNAL_ROTATION: Final = "hip-internal-rotation"
+    KNEE_EXTENSION_JOINT: Final = "knee-extension-joint"
+    KNEE_FLEXION_JOINT: Final = "knee-flexion-joint"
+    SCIATIC_NERVE: Final = "sciatic-nerve"
+    WRIST_EXTENSION: Final = "wrist-extension"
+    WRIST_FLEXION: Final = "wrist-flexion"
+
+
+class Needs:
+    """Needs that a pattern gives or rules out, and the walk that irritability does not close."""
+
+    ACTIVATE_HAMSTRING: Final = "activate:hamstring"
+    CONTROL_PELVIS: Final = "control:pelvis"
+    LENGTHEN_HAMSTRING: Final = "lengthen:hamstring"
+    LENGTHEN_HIP_FLEXOR: Final = "lengthen:hip-flexor"
+    LENGTHEN_QUAD: Final = "lengthen:quad"
+    LENGTHEN_TFL: Final = "lengthen:tfl"
+    MOBILISE_HIP_CAPSULE: Final = "mobilise:hip-capsule-posterior"
+    MOBILISE_HIP_ROTATION: Final = "mobilise:hip-internal-rotation"
+    MOBILISE_KNEE_JOINT: Final = "mobilise:knee-flexion-joint"
+    RELEASE_GLUTE_MIN: Final = "release:glute-min"
+    RELEASE_LUMBAR_EXTENSORS: Final = "release:lumbar-extensors"
+    RELEASE_TFL: Final = "release:tfl"
+    STRENGTHEN_HAMSTRING: Final = "strengthen:hamstring"
+    WALK: Final = "integrate:walk"
+
+
+class Observations:
+    """Observations that a pattern or a grade reads."""
+
+    FRONT_PINCH: Final = "front-pinch"
+    PELVIS_TILTS_FORWARD: Final = "pelvis-tilts-forward"
+    SLR_CHANGES_WITH_ANKLE: Final = "slr-changes-with-ankle"
+    SLR_LEG_SYMPTOMS: Final = "slr-leg-symptoms"
+    THIGH_DRIFTS_OUT: Final = "thigh-drifts-out"
+
+
+class Answers:
+    """Questions whose answers a rule reads or gives."""
+
+    BLOOD_PRESSURE_MEASURED: Final = "blood-pressure-measured"
+    FALLS_RISK: Final = "falls-risk"
+
+
+class FlagItems:
+    """Red-flag items that a measurement answers."""
+
+    PRESSURE_180: Final = "pressure-180"
+
+
+class Movements:
+    """Movements whose limits bind their variants."""
+
+    HIP_EXTENSION: Final = "hip-extension"
+    HIP_EXTENSION_THOMAS: Final = "hip-extension-thomas"
+    HIP_FLEXION: Final = "hip-flexion"
+    HIP_FLEXION_STRAIGHT_KNEE: Final = "hip-flexion-straight-knee"
+    KNEE_FLEXION: Final = "knee-flexion"
+    KNEE_FLEXION_HIP_EXTENDED: Final = "knee-flexion-hip-extended"
+
+
+class Equipment:
+    """Equipment that makes a drill heavy, and what a place provides."""
+
+    ANKLE_WEIGHT: Final = "ankle-weight"
+    CHAIR: Final = "chair"
+    DESK: Final = "desk"
+    LIGHT_WEIGHT: Final = "light-weight"
+    MINI_BAND: Final = "mini-band"
+    STRONG_BAND: Final = "strong-band"
+    WALL: Final = "wall"
+
+
+class Sites:
+    """Places felt that a session offers or a rule reads."""
+
+    FRONT_OF_HIP: Final = "front-of-hip"
+    GROIN: Final = "groin"
+    KNEE: Final = "knee"
+    LOW_BACK: Final = "low-back"
+    TARGET: Final = "target"
+
+
+class Regions:
+    """Regions that a rule reads."""
+
+    WRIST: Final = "wrist"
+
+
+class Patterns:
+    """The patterns the code runs."""
+
+    FRONT_OF_HIP: Final = "front-of-hip"
+    HIP_ROTATION: Final = "hip-rotation"
+    KNEE: Final = "knee"
+    TOE_REACH: Final = "toe-reach"
+
+
+def _names(group: type) -> frozenset[str]:
+    return frozenset(value for name, value in vars(group).items() if not name.startswith("_"))
+
+
+RULES: Final = frozenset({
+    "red-flag", "nerve", "joint", "break", "refused", "pinch-again", "pinch", "flare-again", "flare", "stirred-again",
+    "stirred", "waiting", "wrong-place", "creeping", "unscreened", "undone", "ready", "steady", "queued", "worse",
+    "cut-session", "goal", "plateau", "gate", "low-adherence", "silent",
+})  # fmt: skip
+"""Adjusting rules, each explained by a row of the knowledge."""
+
+RELIED_ON: Final[Mapping[str, frozenset[str]]] = {
+    "factor": _names(Factors), "exposure": _names(Exposures), "measure": _names(Measures),
+    "method": _names(Methods), "target": _names(Targets), "need": _names(Needs),
+    "observation": _names(Observations), "answer": _names(Answers), "flag item": _names(FlagItems),
+    "movement": _names(Movements), "equipment": _names(Equipment), "site": _names(Sites),
+    "region": _names(Regions), "pattern": _names(Patterns), "rule": RULES,
+}  # fmt: skip
+"""By kind of entry, what must be there."""
