@@ -130,7 +130,11 @@ class Complaint(Fact):
 
 
 class Sitting(Fact):
-    """One sitting of one measure: its trials, in the measure's unit."""
+    """One sitting of one measure: its trials, in the measure's unit.
+
+    `elsewhere` marks one taken for another complaint: it counts for ranges, never for findings, patterns, needs, goals
+    or trends.
+    """
 
     measure: str
     date: dt.date
@@ -139,6 +143,7 @@ class Sitting(Fact):
     state: Literal["cold", "after-drills"] | None = None
     position: str | None = None
     instrument: str | None = None
+    elsewhere: bool = False
 
     @cached_property
     def value(self) -> float:
@@ -294,9 +299,14 @@ class Situation(Fact):
         return self.complaint.affected != BOTH
 
     @cached_property
-    def sittings_by_date(self) -> tuple[Sitting, ...]:
-        """Sittings by date; those of one date keep their order."""
+    def sittings_anywhere(self) -> tuple[Sitting, ...]:
+        """Sittings of every complaint by date; those of one date keep their order."""
         return tuple(sorted(self.measures, key=lambda sitting: sitting.date))
+
+    @cached_property
+    def sittings_by_date(self) -> tuple[Sitting, ...]:
+        """Sittings of this complaint by date."""
+        return tuple(sitting for sitting in self.sittings_anywhere if not sitting.elsewhere)
 
     @cached_property
     def log_by_date(self) -> tuple[LogEntry, ...]:

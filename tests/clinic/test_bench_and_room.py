@@ -145,13 +145,31 @@ def test_a_test_that_the_screen_refuses_takes_no_new_reading(world: World) -> No
     assert not Sitting.objects.exists()
 
 
-def test_one_reading_serves_every_complaint_of_the_client(world: World) -> None:
-    measure(world, *BOTH_HIPS)
+def test_a_reading_of_another_complaint_raises_no_need_and_counts_for_ranges(world: World) -> None:
+    measure(world, *BOTH_HIPS, SittingEntry("wrist-extension", "left", (40.0, 41.0)))
     other = open_complaint(world.users["hanne"], world.complaints["Marta"].client)
     story = replace(Story.of(other.complaint), condition="hip-ir-loss", side="left")
     save_story(world.users["hanne"], other, 0, story)
-    tests = measure_view(fresh(other))["tests"]
-    assert next(t for t in tests if t["measure"] == "hip-abduction")["why"] == "before"
+    assessment = assess(fresh(other).complaint, TODAY)
+    assert {s.measure for s in assessment.screen.situation.measures if s.elsewhere} == {
+        "hip-abduction",
+        "wrist-extension",
+    }
+    assert assessment.screen.measured.rows == {}
+    assert not [need for need in assessment.matcher.needs.weights if "wrist" in need]
+    reasons = assessment.screen.drills["long-leg-rock-forward"]["left"].reasons
+    assert "range-far-short" in {reason.rule for reason in reasons}
+    own = assess(fresh(world.visit("Marta")).complaint, TODAY)
+    assert [need for need in own.matcher.needs.weights if "wrist" in need]
+
+
+def test_what_was_measured_elsewhere_is_shown_as_such(world: World) -> None:
+    measure(world, SittingEntry("hip-ir", "left", (20.0, 21.0)))
+    other = open_complaint(world.users["hanne"], world.complaints["Marta"].client)
+    save_story(world.users["hanne"], other, 0, replace(Story.of(other.complaint), condition="hip-ir-loss", side="left"))
+    test = next(t for t in measure_view(fresh(other))["tests"] if t["measure"] == "hip-ir")
+    left = next(side for side in test["sides"] if side["side"] == "left")
+    assert (left["row"], left["elsewhere"]["value"]) == (None, 20.5)
 
 
 def tried(**changes: Any) -> TryoutEntry:

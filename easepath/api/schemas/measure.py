@@ -61,6 +61,7 @@ class TestSide(Schema):
     row: RowOut | None
     series: list[SeriesPoint]
     trend: str
+    elsewhere: SeriesPoint | None
 
 
 class TestOut(Schema):

@@ -35,7 +35,7 @@ def _situation(complaint: models.Complaint, today: dt.date) -> core.Situation:
         today=today,
         client=client_facts(complaint.client, today),
         complaint=complaint_facts(complaint, today),
-        measures=tuple(_sitting(row) for row in complaint.client.sittings.all() if row.date <= today),
+        measures=_sittings(complaint, today),
         tryouts=tuple(_tryout(row) for row in complaint.tryouts.all()),
         goals=tuple(
             core.Goal(measure=row.measure, side=row.side or None, value=row.value)  # type: ignore[arg-type]
@@ -62,10 +62,17 @@ def _situation(complaint: models.Complaint, today: dt.date) -> core.Situation:
     )
 
 
-def _sitting(row: models.Sitting) -> core.Sitting:
+def _sittings(complaint: models.Complaint, today: dt.date) -> tuple[core.Sitting, ...]:
+    """What was measured of the person; what was not taken in a visit of this complaint is marked."""
+    own = {visit.pk for visit in complaint.visits.all()}
+    rows = complaint.client.sittings.all()
+    return tuple(_sitting(row, elsewhere=row.visit_id not in own) for row in rows if row.date <= today)
+
+
+def _sitting(row: models.Sitting, *, elsewhere: bool) -> core.Sitting:
     return core.Sitting(
         measure=row.measure, side=row.side or None, date=row.date, trials=tuple(float(t) for t in row.trials),  # type: ignore[arg-type]
-        state=row.state, instrument=row.instrument or None,  # type: ignore[arg-type]
+        state=row.state, instrument=row.instrument or None, elsewhere=elsewhere,  # type: ignore[arg-type]
     )  # fmt: skip
 
 

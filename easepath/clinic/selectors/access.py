@@ -9,6 +9,7 @@ from easepath.clinic.policies import require
 COMPLAINT_PARTS = (
     "client__clinic", "client__factors", "client__limits", "client__sittings", "answers", "clearances", "goals",
     "tryouts", "overrides__recorded_by", "versions__drills", "sessions__drills", "sessions__mornings",
+    "visits",
 )  # fmt: skip
 
 

@@ -72,6 +72,7 @@ def _side(assessment: Assessment, measure: Measure, side: SideWord) -> dict[str,
     verdict = screen.measures[measure.id][side]
     row = screen.measured.rows.get((measure.id, side))
     series = screen.measured.series(measure.id, side)
+    anywhere = screen.measured.latest_anywhere(measure.id, side)
     return {
         "side": side,
         "verdict": verdict.verdict.word,
@@ -81,6 +82,9 @@ def _side(assessment: Assessment, measure: Measure, side: SideWord) -> dict[str,
             {"date": str(s.date), "value": round(s.value, DECIMALS), "state": s.state or ""} for s in series
         ],
         "trend": _trend_words(assessment, measure, side),
+        "elsewhere": None if anywhere is None or not anywhere.elsewhere else {
+            "date": str(anywhere.date), "value": round(anywhere.value, DECIMALS), "state": anywhere.state or "",
+        },
     }  # fmt: skip
 
 

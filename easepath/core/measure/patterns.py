@@ -88,7 +88,7 @@ def _runs(library: Library, situation: Situation, pattern: str, profile: Conditi
     if profile is not None and pattern in profile.patterns:
         return True
     lines = [finding for finding in library.findings if finding.pattern == pattern]
-    taken = {sitting.measure for sitting in situation.measures}
+    taken = {sitting.measure for sitting in situation.sittings_by_date}
     return any((line.measure in taken) or (line.observed in situation.complaint.observed) for line in lines)
 
 

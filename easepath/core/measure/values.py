@@ -66,20 +66,28 @@ def mdc_in_use(library: Library, situation: Situation, measure: str) -> float:
 
 
 class Measurements:
-    """Every measured value of one client; built once per situation."""
+    """Every measured value of one complaint, and what was measured anywhere; built once per situation."""
 
     def __init__(self, library: Library, situation: Situation) -> None:
         self._library = library
         self._situation = situation
         self._series: dict[tuple[str, SideWord], list[Sitting]] = {}
-        for sitting in situation.sittings_by_date:
+        self._anywhere: dict[tuple[str, SideWord], list[Sitting]] = {}
+        for sitting in situation.sittings_anywhere:
             two_sided = library.measures[sitting.measure].both_sides
             side: SideWord = (sitting.side or "both") if two_sided else "both"
-            self._series.setdefault((sitting.measure, side), []).append(sitting)
+            self._anywhere.setdefault((sitting.measure, side), []).append(sitting)
+            if not sitting.elsewhere:
+                self._series.setdefault((sitting.measure, side), []).append(sitting)
 
     def series(self, measure: str, side: SideWord) -> list[Sitting]:
         """All sittings of a measure on a side, by date."""
         return self._series.get((measure, side), [])
+
+    def latest_anywhere(self, measure: str, side: SideWord) -> Sitting | None:
+        """The latest sitting of a measure on a side, taken for whichever complaint."""
+        found = self._anywhere.get((measure, side))
+        return found[-1] if found else None
 
     def key(self, measure: str, side: SideName) -> SideWord:
         """The side word under which this measure is kept for `side`."""

@@ -104,8 +104,9 @@ class _Answers:
 
 
 def _today(situation: Situation, measured: Measurements, measure: str) -> float | None:
-    series = [s for s in measured.series(measure, "both") if s.date == situation.today]
-    return series[-1].value if series else None
+    """Today's value, taken for whichever complaint: a pressure belongs to the person."""
+    latest = measured.latest_anywhere(measure, "both")
+    return None if latest is None or latest.date != situation.today else latest.value
 
 
 def ask_flags(

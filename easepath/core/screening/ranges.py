@@ -39,10 +39,10 @@ class Ranges:
         lowest: dict[tuple[str, SideName], float] = {}
         for measure in library.measures.values():
             for side in SIDES:
-                value = measured.value(measure.id, side)
-                if measure.movement and value is not None:
+                latest = measured.latest_anywhere(measure.id, measured.key(measure.id, side))
+                if measure.movement and latest is not None:
                     key = (measure.movement, side)
-                    lowest[key] = min(value, lowest.get(key, value))
+                    lowest[key] = min(latest.value, lowest.get(key, latest.value))
         return lowest
 
     def limits_on(self, movement: str, side: SideName) -> list[Limit]:

@@ -3196,6 +3196,7 @@ export interface components {
          * @description One side of a test.
          */
         TestSide: {
+            elsewhere: components["schemas"]["SeriesPoint"] | null;
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
             row: components["schemas"]["RowOut"] | null;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { shortDate } from '@/ui/dates'
 import ErrorBand from '@/ui/ErrorBand.vue'
 import ReadingsField from '@/ui/ReadingsField.vue'
 import { withUnit } from '@/ui/units'
@@ -22,6 +23,7 @@ const row = computed(() => props.side.row)
     </template>
     <ReadingsField v-else :model-value="trials" :label="`${label}, ${test.unit === 'deg' ? 'degrees' : withUnit(0, test.unit).replace('0', '').trim() || test.unit}`" :unit="test.unit" :valid="test.valid" :plausible="test.plausible" :note="note" @update:model-value="emit('update:trials', $event)" @onward="emit('onward')" />
     <p v-if="!refused && (side.verdict === 'caution' || side.verdict === 'modify')" class="small" :class="{ clay: side.verdict === 'modify' }"><strong>{{ side.verdict === 'modify' ? 'Changed:' : 'With care:' }}</strong> {{ side.reasons.find((r) => r.verdict === side.verdict)?.text }}</p>
+    <p v-if="side.elsewhere" class="small quiet">Measured for another complaint on {{ shortDate(side.elsewhere.date) }}: {{ withUnit(side.elsewhere.value, test.unit) }}. It counts for what a drill needs, not for what is treated here.</p>
     <template v-if="row">
       <p class="value"><strong>{{ withUnit(row.value, test.unit) }}</strong> <span v-if="row.grade && row.grade !== 'none'" class="grade">{{ row.grade }}</span></p>
       <p class="small">{{ shortWords(row, test.unit) }}</p>
