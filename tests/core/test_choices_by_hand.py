@@ -8,13 +8,14 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from easepath.core.compose import Chosen, assemble, compose
+from easepath.core.compose import Chosen, assemble, compose, prescribe
 from easepath.core.compose.coverage import coverage_of, swaps_for
 from easepath.core.compose.desk import WORK_PLACES, at_work
 from easepath.core.compose.order import phase_order
+from easepath.core.compose.sheet import sheet_entry
 from easepath.core.screening.overrides import may_be_overridden
-from easepath.core.situation import Limit, Override
-from easepath.core.vocabulary import PHASES, Verdict
+from easepath.core.situation import Limit, Override, Plan
+from easepath.core.vocabulary import PHASES, PLACES, Verdict
 from tests.core.build import LIBRARY, client, complaint, factor, matched, screened
 
 VERTIGO = {"client": client(factors=(factor("vertigo"),))}
@@ -184,3 +185,71 @@ def test_nobody_lies_down_in_a_break_at_work() -> None:
     session = compose(matched(**facts), 20.0)
     assert {item.place for item in at_work(session.drills)} <= set(WORK_PLACES)
     assert len(at_work(session.drills)) < len(session.drills)
+
+
+def test_a_one_sided_drill_kept_for_the_clinician_can_be_prescribed() -> None:
+    own = [d for d in LIBRARY.drills.values() if not d.auto and d.sides == "each"]
+    assert len(own) >= 3
+    where = {"complaint": complaint(condition="piriformis", days_since=90), "plan": Plan(),
+             "client": client(equipment=tuple(LIBRARY.standins), places=PLACES)}  # fmt: skip
+    for drill in own:
+        session = assemble(matched(**where), (Chosen(drill.id, "left"),))
+        assert [item.drill.id for item in session.drills] == [drill.id], [r.rule for _, r in session.refused]
+        assert drill.id not in [item.drill.id for item in compose(matched(**where), 20).drills]
+
+
+CARE_ON_THE_FLOOR = next(
+    f.id for f in LIBRARY.factors.values() if f.exposures.get("floor") == "caution" and f.when is None
+)
+
+
+def test_the_reasons_are_those_of_the_place_where_it_is_done() -> None:
+    matcher = matched(client=client(factors=(factor(CARE_ON_THE_FLOOR),)), plan=Plan())
+    drill = LIBRARY.drills["quad-set"]
+    told = {}
+    for place in ("floor", "bed"):
+        item = prescribe(matcher, drill, sides=("left",), place=place)
+        assert item is not None
+        assert item.place == place
+        told[place] = {r.facts.get("exposure") for r in item.reasons}
+        assert any("floor" in caution for caution in sheet_entry(matcher, item)["cautions"]) == (place == "floor")
+    assert ("floor" in told["floor"], "floor" in told["bed"]) == (True, False)
+
+
+@settings(max_examples=30, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(
+    st.sampled_from(sorted(LIBRARY.factors)), st.sampled_from(sorted(LIBRARY.drills)), st.sampled_from(PLACES),
+    st.booleans(),
+)  # fmt: skip
+def test_the_gravest_reason_is_the_verdict_of_what_is_prescribed(name: str, drill: str, place: Any, lead: bool) -> None:
+    overrides = (over(drill, "left"), over(drill, "right")) if lead else ()
+    people = client(factors=(factor(name),), equipment=tuple(LIBRARY.standins), places=PLACES)
+    matcher = matched(client=people, plan=Plan(), overrides=overrides)
+    item = prescribe(matcher, LIBRARY.drills[drill], sides=("left", "right"), place=place)
+    if item is not None:
+        assert max((reason.verdict for reason in item.reasons), default=Verdict.CLEAR) == item.verdict
+    for composed in compose(matcher, 15).drills:
+        assert max((reason.verdict for reason in composed.reasons), default=Verdict.CLEAR) == composed.verdict
+
+
+def test_nothing_that_must_be_done_is_called_left_out() -> None:
+    matcher = matched(**VERTIGO, overrides=(over(),), plan=Plan(stage=3))
+    session = assemble(matcher, (Chosen("lunge-rock", "left"),))
+    entry = sheet_entry(matcher, session.drills[0])
+    assert session.drills[0].reasons[0].rule == "overridden"
+    assert not [words for words in entry["changed"] if "left out" in words or "overridden" in words]
+
+
+def test_an_order_rule_looks_at_this_session_alone() -> None:
+    where = {"complaint": complaint(condition="knee-flexion-loss", side="left", days_since=90),
+             "client": client(equipment=tuple(LIBRARY.standins), places=PLACES), "plan": Plan()}  # fmt: skip
+    joint, calf, quad = "heel-slide", "calf-wall", "standing-quad"
+    drills = {name: LIBRARY.drills[name] for name in (joint, calf, quad)}
+    assert drills[joint].main_need == "mobilise:knee-flexion-joint"
+    assert (drills[calf].phase, drills[quad].main_need) == ("lengthen", "lengthen:quad")
+
+    def order(*names: str) -> list[str]:
+        return [item.drill.id for item in assemble(matched(**where), tuple(Chosen(n, "left") for n in names)).drills]
+
+    assert order(joint, calf) == [joint, calf]
+    assert order(joint, calf, quad).index(joint) > order(joint, calf, quad).index(quad)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 
 from easepath.core.dose import dose_ladder, session_time, side_seconds
+from easepath.core.dose.pace import pace_of
 from easepath.core.dose.time import drill_seconds
 from easepath.core.dose.words import dose_words
 from easepath.core.knowledge.models import Dose
@@ -103,3 +104,16 @@ WORDS = {
 @pytest.mark.parametrize(("words", "given"), WORDS.items(), ids=WORDS.keys())
 def test_words(words: str, given: tuple[Dose, str]) -> None:
     assert dose_words(*given) == words.replace("20 %", "2 tenths of full effort")
+
+
+@pytest.mark.parametrize("drill", [d.id for d in LIBRARY.drills.values() if "resisted-motion" in d.methods])
+def test_a_methods_own_tempo_holds_where_the_dose_has_none(drill: str) -> None:
+    """Moving against resistance is 2 seconds out and 4 back, in the time, in the beats and in the words."""
+    method = LIBRARY.methods["resisted-motion"]
+    dose = dose_ladder(LIBRARY.drills[drill], method).at(0)
+    assert dose.tempo_s == (2, 0, 4)
+    reps = dose.reps or 1
+    assert side_seconds(dose, LIBRARY.drills[drill], method.id, 6) == reps * 6 * (dose.circuits or 1) * (dose.sets or 1)
+    beats = pace_of(dose, LIBRARY.drills[drill], method.id, 6)
+    assert [(beat.word, beat.seconds) for beat in beats[:2]] == [("up", 2), ("down", 4)]
+    assert "2 s up, 4 s down" in dose_words(dose, method.id)

@@ -21,16 +21,22 @@ BEFORE, ON_FLOOR, AFTER = 0, 1, 2
 
 @dataclass(frozen=True)
 class Spot:
-    """What arranging needs to know of a drill: its slot and its mildest places."""
+    """What arranging needs to know of a drill: its phase as a slot, its mildest places, and the order rules it is in.
+
+    A rule (by its number) moves the drills that follow behind those of the same session that lead.
+    """
 
     slot: Slot
     places: tuple[Place, ...]
+    leads: frozenset[int] = frozenset()
+    follows: frozenset[int] = frozenset()
 
 
 @dataclass(frozen=True)
 class Arrangement:
-    """Places by drill, the order of (slot, place) blocks, how often the position changes, and the seconds it costs."""
+    """Slots and places by drill, the order of (slot, place) blocks, how often the position changes, its seconds."""
 
+    slots: tuple[Slot, ...]
     places: tuple[Place, ...]
     blocks: tuple[Block, ...]
     changes: int
@@ -39,19 +45,36 @@ class Arrangement:
 
 def arrange(spots: Sequence[Spot], rising: int, budget: float) -> Arrangement | None:
     """The arrangement with the fewest changes within `budget` seconds and at most one spell on the floor."""
-    found = [a for a in _arrangements(tuple(spots), rising) if a.seconds <= budget + 1e-9]
+    slots = slots_in(spots)
+    placed = tuple((slot, spot.places) for slot, spot in zip(slots, spots, strict=True))
+    found = [a for a in _arrangements(placed, rising) if a.seconds <= budget + 1e-9]
     return min(found, key=lambda a: (a.changes, a.seconds, a.blocks, a.places), default=None)
 
 
+def slots_in(spots: Sequence[Spot]) -> tuple[Slot, ...]:
+    """Where each drill of one session stands: its phase, or behind what an order rule names of this session."""
+    last: dict[int, int] = {}
+    for spot in spots:
+        for rule in spot.leads:
+            last[rule] = max(spot.slot[0], last.get(rule, -1))
+    return tuple(
+        _behind(spot, max((last[rule] for rule in spot.follows if rule in last), default=-1)) for spot in spots
+    )
+
+
+def _behind(spot: Spot, latest: int) -> Slot:
+    return spot.slot if latest < spot.slot[0] else (latest, 1)
+
+
 @lru_cache(maxsize=65536)
-def _arrangements(spots: tuple[Spot, ...], rising: int) -> tuple[Arrangement, ...]:
+def _arrangements(spots: tuple[tuple[Slot, tuple[Place, ...]], ...], rising: int) -> tuple[Arrangement, ...]:
     """The best arrangement with and without the floor; none where the floor would be needed twice."""
-    slots = sorted({spot.slot for spot in spots})
+    slots = sorted({slot for slot, _ in spots})
     states: dict[tuple[Place | None, Spell], Path] = {(None, BEFORE): (0, (), ())}
     for slot in slots:
-        members = [index for index, spot in enumerate(spots) if spot.slot == slot]
+        members = [index for index, spot in enumerate(spots) if spot[0] == slot]
         following: dict[tuple[Place | None, Spell], Path] = {}
-        for assigned in product(*(spots[index].places for index in members)):
+        for assigned in product(*(spots[index][1] for index in members)):
             for order in permutations(sorted(set(assigned))):
                 for (last, spell), (changes, blocks, places) in states.items():
                     after = _walk(order, last, spell)
@@ -67,7 +90,7 @@ def _arrangements(spots: tuple[Spot, ...], rising: int) -> tuple[Arrangement, ..
                     if key not in following or path < following[key]:
                         following[key] = path
         states = following
-    return tuple(_finish(path, rising) for path in _best(states))
+    return tuple(_finish(path, tuple(slot for slot, _ in spots), rising) for path in _best(states))
 
 
 def _walk(order: tuple[Place, ...], last: Place | None, spell: Spell) -> tuple[int, Spell] | None:
@@ -93,8 +116,8 @@ def _best(states: dict[tuple[Place | None, Spell], Path]) -> list[Path]:
     return [min(paths) for paths in (without, using) if paths]
 
 
-def _finish(path: Path, rising: int) -> Arrangement:
+def _finish(path: Path, slots: tuple[Slot, ...], rising: int) -> Arrangement:
     changes, blocks, placed = path
     places = tuple(place for _, place in sorted(placed))
     floor = rising if "floor" in places else 0
-    return Arrangement(places, blocks, changes, changes * POSITION_CHANGE + floor)
+    return Arrangement(slots, places, blocks, changes, changes * POSITION_CHANGE + floor)

@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from easepath.core.compose.arrange import Spot
 from easepath.core.compose.optimise import Item
-from easepath.core.compose.order import drill_slots
+from easepath.core.compose.order import OrderRules
 from easepath.core.compose.own_dose import given_dose
 from easepath.core.compose.prescription import Prescription, prescribe, trained_sides
 from easepath.core.ids import Needs
@@ -78,7 +77,7 @@ def most_drills(matcher: Matcher) -> int:
 def items_of(matcher: Matcher, found: tuple[Entrant, ...]) -> tuple[Item, ...]:
     """The entrants as the optimiser sees them."""
     needs = {need: index for index, need in enumerate(matcher.needs.weights)}
-    slots = drill_slots(matcher)
+    rules = OrderRules(matcher)
     power = 2 if matcher.screen.high else 1
     return tuple(
         Item(
@@ -92,7 +91,7 @@ def items_of(matcher: Matcher, found: tuple[Entrant, ...]) -> tuple[Item, ...]:
             ),
             frozenset(needs[n] for n, weight in e.drill.needs.items() if n in needs and weight >= COVERS_WEIGHT),
             e.drill.ladder[0] if e.drill.ladder else None,
-            Spot(slots(e.drill), e.places),
+            rules.spot(e.drill, e.places),
         )
         for e in found
     )

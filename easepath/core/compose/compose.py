@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from easepath.core.compose.arrange import Slot
 from easepath.core.compose.candidates import (
     COVERS_WEIGHT,
     MUST_WEIGHT,
@@ -14,7 +15,7 @@ from easepath.core.compose.candidates import (
     must_needs,
 )  # fmt: skip
 from easepath.core.compose.optimise import Choice, Item, Problem, choose
-from easepath.core.compose.prescription import Prescription
+from easepath.core.compose.prescription import Prescription, moved_to
 from easepath.core.dose.time import (
     FLOOR_TO_STANDING,
     FLOOR_TO_STANDING_WITH_CARE,
@@ -60,7 +61,7 @@ def compose(matcher: Matcher, minutes: float | None = None) -> Composed:
         uncovered = _uncovered(matcher, problem, frozenset())
         return Composed((), session_time([], []), uncovered, Reason("compose-nothing-fits"))
     covered = frozenset().union(*(item.covers for item in choice.items))
-    drills = _in_order(found, choice)
+    drills = _in_order(matcher, found, choice)
     time = session_time(
         [d.seconds for d in drills], [d.place for d in drills], floor_care=matcher.screen.rules.floor_care
     )
@@ -109,18 +110,18 @@ def _refusal(matcher: Matcher, minutes: float | None) -> Reason | None:
     return Reason("compose-no-minutes") if minutes is None else None
 
 
-def _in_order(found: tuple[Entrant, ...], choice: Choice) -> tuple[Prescription, ...]:
+def _in_order(matcher: Matcher, found: tuple[Entrant, ...], choice: Choice) -> tuple[Prescription, ...]:
     """The chosen drills block by block, within a phase and place by score."""
     entrant_by_id = {entrant.drill.id: entrant for entrant in found}
     blocks = {block: index for index, block in enumerate(choice.arrangement.blocks)}
 
-    def position(pair: tuple[Item, Place]) -> tuple[int, float, str]:
-        item, place = pair
-        return blocks[item.spot.slot, place], -item.score, item.id
+    def position(placed: tuple[Item, Slot, Place]) -> tuple[int, float, str]:
+        item, slot, place = placed
+        return blocks[slot, place], -item.score, item.id
 
-    placed = zip(choice.items, choice.arrangement.places, strict=True)
+    placed = zip(choice.items, choice.arrangement.slots, choice.arrangement.places, strict=True)
     return tuple(
-        replace(entrant_by_id[item.id].prescription, place=place) for item, place in sorted(placed, key=position)
+        moved_to(matcher, entrant_by_id[item.id].prescription, place) for item, _, place in sorted(placed, key=position)
     )
 
 

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from easepath.core.compose.arrange import Slot
+from easepath.core.compose.arrange import Spot
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import Matcher
-from easepath.core.vocabulary import PHASES, PhaseName
+from easepath.core.vocabulary import PHASES, PhaseName, Place
 
 CONTROL_FIRST: tuple[PhaseName, ...] = (
     "settle", "activate", "strengthen", "release", "mobilise", "lengthen", "integrate",
@@ -18,24 +18,18 @@ def phase_order(matcher: Matcher) -> tuple[PhaseName, ...]:
     return CONTROL_FIRST if control else PHASES
 
 
-def drill_slots(matcher: Matcher) -> _Slots:
-    """Where each drill stands: its phase, moved behind what an order rule of the condition names first."""
-    return _Slots(matcher)
+class OrderRules:
+    """Where a drill stands for this client: its phase, and the order rules of the condition it leads or follows."""
 
-
-class _Slots:
     def __init__(self, matcher: Matcher) -> None:
         self._phases = {phase: index for index, phase in enumerate(phase_order(matcher))}
         profile = matcher.screen.profile
         self._rules = [tuple(line.split(" before ")) for line in (profile.order if profile else ())]
-        drills = matcher.screen.library.drills.values()
-        self._latest = {
-            first: max((self._phases[d.phase] for d in drills if d.main_need == first), default=-1)
-            for first, _ in self._rules
-        }
 
-    def __call__(self, drill: Drill) -> Slot:
-        base = self._phases[drill.phase]
-        behind = [self._latest[first] for first, second in self._rules if drill.main_need == second]
-        latest = max(behind, default=-1)
-        return (base, 0) if latest < base else (latest, 1)
+    def spot(self, drill: Drill, places: tuple[Place, ...]) -> Spot:
+        """The drill as arranging sees it; where it really stands depends on the other drills of the session."""
+        return Spot(
+            (self._phases[drill.phase], 0), places,
+            frozenset(n for n, (first, _) in enumerate(self._rules) if drill.main_need == first),
+            frozenset(n for n, (_, second) in enumerate(self._rules) if drill.main_need == second),
+        )  # fmt: skip

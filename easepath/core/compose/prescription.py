@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from easepath.core.compose.own_dose import GivenDose, dose_in_force
 from easepath.core.compose.weekly import breath_seconds, days_per_week, ladder_for, times_per_day
@@ -102,13 +102,31 @@ def prescribe(
     by_hand = given is not None and not given.kept
     doses = _side_doses(matcher, drill, chosen, present.dose, trained, extra=not by_hand)
     verdicts = [matcher.screen.verdict(drill, side) for side in trained]
-    reasons = {(r.rule, str(r.facts)): r for v in verdicts for r in v.reasons if r.verdict > Verdict.CLEAR}
+    reasons = _reasons_at(matcher, drill, trained, chosen, at_place)
     return Prescription(
         drill, chosen, at_place, present.step, present.dose, doses, drill_seconds([side.seconds for side in doses]),
         times_per_day(matcher, chosen), days_per_week(matcher, drill, chosen, present.dose),
-        breath_seconds(matcher, chosen), max(v.by_mode.get((chosen, at_place), v.verdict) for v in verdicts),
-        tuple(sorted(reasons.values(), key=lambda reason: -reason.verdict)),
+        breath_seconds(matcher, chosen), max(v.by_mode.get((chosen, at_place), v.verdict) for v in verdicts), reasons,
     )  # fmt: skip
+
+
+def moved_to(matcher: Matcher, item: Prescription, place: Place) -> Prescription:
+    """The same prescription at another of its places, with what speaks about it there."""
+    if place == item.place:
+        return item
+    sides = BOTH_SIDES if item.drill.sides == "both" else tuple(one.side for one in item.sides if one.side != "both")
+    verdicts = [matcher.screen.verdict(item.drill, side).by_mode[item.method, place] for side in sides]
+    reasons = _reasons_at(matcher, item.drill, sides, item.method, place)
+    return replace(item, place=place, verdict=max(verdicts), reasons=reasons)
+
+
+def _reasons_at(
+    matcher: Matcher, drill: Drill, sides: tuple[SideName, ...], method: str, place: Place
+) -> tuple[Reason, ...]:
+    """What speaks about the drill where and how it is done, each once, the gravest first."""
+    told = (reason for side in sides for reason in matcher.screen.reasons_at(drill, side, method, place))
+    reasons = {(r.rule, str(r.facts)): r for r in told if r.verdict > Verdict.CLEAR}
+    return tuple(sorted(reasons.values(), key=lambda reason: -reason.verdict))
 
 
 def _place(

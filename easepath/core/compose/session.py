@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from easepath.core.compose.order import drill_slots
+from easepath.core.compose.arrange import slots_in
+from easepath.core.compose.order import OrderRules
 from easepath.core.compose.own_dose import GivenDose
 from easepath.core.compose.prescription import Prescription, prescribe
 from easepath.core.dose.time import SessionTime, session_time
 from easepath.core.knowledge.models import Drill
-from easepath.core.match.rank import Matcher
+from easepath.core.match.rank import CLINICIAN_ONLY, Matcher
 from easepath.core.reasons import Reason
 from easepath.core.screening.equipment import Household
 from easepath.core.vocabulary import Place, SideName, SideWord, Verdict, sides_of
@@ -59,7 +60,7 @@ def assemble(matcher: Matcher, chosen: tuple[Chosen, ...], *, keep_order: bool =
         if reason is not None:
             refused.append((planned, reason))
             continue
-        sides = tuple(side for side in _order(matcher) if side in planned.sides and matcher.is_open(drill, side))
+        sides = tuple(side for side in _order(matcher) if side in planned.sides and matcher.may_be_planned(drill, side))
         item = prescribe(
             matcher, drill, sides=sides, method=planned.method, step=planned.step, place=planned.place,
             given=planned.dose,
@@ -68,11 +69,7 @@ def assemble(matcher: Matcher, chosen: tuple[Chosen, ...], *, keep_order: bool =
             refused.append((planned, Reason("no-method-left", Verdict.EXCLUDE)))
         else:
             kept.append(item)
-    slots = drill_slots(matcher)
-    if keep_order:
-        kept.sort(key=lambda item: slots(item.drill))
-    else:
-        kept.sort(key=lambda item: (slots(item.drill), *_position(matcher, item)))
+    kept = _sorted(matcher, kept, keep_order=keep_order)
     time = session_time(
         [item.seconds for item in kept], [item.place for item in kept], floor_care=matcher.screen.rules.floor_care
     )
@@ -81,11 +78,22 @@ def assemble(matcher: Matcher, chosen: tuple[Chosen, ...], *, keep_order: bool =
     return Session(tuple(kept), time, tuple(refused), over, _have_ready(matcher, kept))
 
 
+def _sorted(matcher: Matcher, items: list[Prescription], *, keep_order: bool) -> list[Prescription]:
+    rules = OrderRules(matcher)
+    slots = slots_in([rules.spot(item.drill, (item.place,)) for item in items])
+    pairs = list(zip(slots, items, strict=True))
+    if keep_order:
+        pairs.sort(key=lambda pair: pair[0])
+    else:
+        pairs.sort(key=lambda pair: (pair[0], *_position(matcher, pair[1])))
+    return [item for _, item in pairs]
+
+
 def refusal(matcher: Matcher, drill: Drill, sides: frozenset[SideName]) -> Reason | None:
     """Why a drill may not stand in a plan: closed on every planned side, whoever picked it."""
     keys: list[SideWord] = ["both"] if drill.sides == "both" else [*sorted(sides)]
     closed = [matcher.closed.get((drill.id, key)) for key in keys]
-    reasons = [reason for reason in closed if reason is not None and reason.rule != "clinician-only"]
+    reasons = [reason for reason in closed if reason is not None and reason.rule != CLINICIAN_ONLY]
     return reasons[0] if len(reasons) == len(keys) else None
 
 

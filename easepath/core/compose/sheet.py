@@ -20,6 +20,7 @@ from easepath.core.figure.album import Wanted, album_of
 from easepath.core.ids import Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.match import Matcher
+from easepath.core.screening.overrides import OVERRIDDEN
 from easepath.core.vocabulary import Verdict
 
 NEARBY_SITES = (Sites.GROIN, Sites.FRONT_OF_HIP, Sites.KNEE, Sites.LOW_BACK)
@@ -69,8 +70,15 @@ def sheet_entry(matcher: Matcher, item: Prescription) -> dict[str, Any]:
 
 
 def _changes(library: Library, item: Prescription) -> list[str]:
-    """What is done otherwise for this client, each once: the change itself where a factor names one."""
-    reasons = [reason for reason in item.reasons if reason.verdict is Verdict.MODIFY]
+    """What is done otherwise for this client, each once: the change itself where a factor names one.
+
+    What an override made of a refusal is no change of the drill: the override itself stands on the version.
+    """
+    reasons = [
+        reason
+        for reason in item.reasons
+        if reason.verdict is Verdict.MODIFY and reason.rule != OVERRIDDEN and "was" not in reason.facts
+    ]
     return list(dict.fromkeys(str(r.facts.get("instead") or r.text(library)) for r in reasons))
 
 

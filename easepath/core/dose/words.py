@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from easepath.core.dose.pace import TEMPO_WORDS
 from easepath.core.knowledge.models import Dose
 
 
@@ -45,7 +46,9 @@ def _main(dose: Dose, method: str) -> str:
         return seconds_words(dose.seconds)
     if dose.reps is not None:
         hold = f", hold {dose.hold_s} s" if dose.hold_s else ""
-        tempo = f", {dose.tempo_s[0]} s up, {dose.tempo_s[1]} s hold, {dose.tempo_s[2]} s down" if dose.tempo_s else ""
+        tempo = "".join(
+            f", {seconds} s {word}" for seconds, word in zip(dose.tempo_s or (), TEMPO_WORDS, strict=False) if seconds
+        )
         return f"{_count(dose.reps, 'time')}{hold}{tempo}{ways}{spots}"
     if dose.hold_s is not None:
         return f"hold {seconds_words(dose.hold_s)}{ways}{spots}"

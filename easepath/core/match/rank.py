@@ -62,6 +62,10 @@ class MatchResult:
     left_out: tuple[LeftOut, ...]
 
 
+CLINICIAN_ONLY = "clinician-only"
+"""Why a drill is never composed or ranked: a clinician alone chooses it."""
+
+
 class Matcher:
     """Matches the whole library for one screened client."""
 
@@ -95,6 +99,11 @@ class Matcher:
     def is_open(self, drill: Drill, side: SideWord) -> bool:
         """Whether a drill may be used on a side at all."""
         return (drill.id, self.key(drill, side)) not in self.closed
+
+    def may_be_planned(self, drill: Drill, side: SideWord) -> bool:
+        """Whether a clinician may plan a drill on a side: open, or kept for the clinician's own choice."""
+        closed = self.closed.get((drill.id, self.key(drill, side)))
+        return closed is None or closed.rule == CLINICIAN_ONLY
 
     @staticmethod
     def key(drill: Drill, side: SideWord) -> SideWord:
@@ -169,7 +178,7 @@ class Matcher:
         if not verdict.feasible:
             return Reason("infeasible", facts={"lacking": ", ".join(verdict.lacking)})
         if not drill.auto:
-            return Reason("clinician-only")
+            return Reason(CLINICIAN_ONLY)
         if drill.id in self._dropped:
             return Reason("dropped")
         if drill.id in self.screen.situation.barred:

@@ -10,6 +10,7 @@ from easepath.core.screening.verdicts import DrillVerdict
 from easepath.core.situation import Override
 from easepath.core.vocabulary import SideWord, Verdict
 
+OVERRIDDEN = "overridden"
 NEVER = frozenset({"surgery-uncleared", "falls-unanswered"})
 """Rules nobody overrides: what they ask for is recorded, not argued with. Nor does anybody a surgeon's limit."""
 MILDER = {Verdict.CAUTION: Verdict.CAUTION, Verdict.MODIFY: Verdict.CAUTION, Verdict.EXCLUDE: Verdict.MODIFY}
@@ -45,12 +46,26 @@ def with_overrides(drills: DrillVerdicts, overrides: tuple[Override, ...]) -> Dr
 def _milder(verdict: DrillVerdict, override: Override) -> DrillVerdict:
     ceiling = MILDER[verdict.verdict]
     said = Reason(
-        "overridden", ceiling,
+        OVERRIDDEN, ceiling,
         {"by": override.by, "reason": override.reason, "was": verdict.verdict.word, "why": verdict.reasons[0]},
     )  # fmt: skip
     return replace(
         verdict,
         verdict=ceiling,
-        reasons=(said, *(replace(r, verdict=min(r.verdict, ceiling)) for r in verdict.reasons)),
+        reasons=(said, *_capped(verdict.reasons, ceiling)),
         by_mode={mode: min(found, ceiling) for mode, found in verdict.by_mode.items()},
     )
+
+
+def _capped(reasons: tuple[Reason, ...], ceiling: Verdict) -> tuple[Reason, ...]:
+    """Reasons no graver than the override leaves them, each with what it was."""
+    return tuple(
+        replace(r, verdict=ceiling, facts={**r.facts, "was": r.verdict.word}) if r.verdict > ceiling else r
+        for r in reasons
+    )
+
+
+def with_override(verdict: DrillVerdict, reasons: tuple[Reason, ...]) -> tuple[Reason, ...]:
+    """Reasons of another method or place of a drill, under the override its verdict carries."""
+    said = next((reason for reason in verdict.reasons if reason.rule == OVERRIDDEN), None)
+    return reasons if said is None else (said, *_capped(reasons, said.verdict))

@@ -10,14 +10,15 @@ from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill
 from easepath.core.measure.patterns import PatternResult, run_patterns
 from easepath.core.measure.values import Measurements
+from easepath.core.reasons import Reason
 from easepath.core.screening.effects import effects_of, fresh_strains, inside_window
 from easepath.core.screening.flags import FlagResult, ask_flags, issues_program, outcome_of
-from easepath.core.screening.overrides import DrillVerdicts, with_overrides
+from easepath.core.screening.overrides import DrillVerdicts, with_override, with_overrides
 from easepath.core.screening.ranges import Ranges
 from easepath.core.screening.verdicts import DrillScreen, DrillVerdict, MeasureVerdict
 from easepath.core.situation import ClientFactor, Situation
 from easepath.core.story import IrritabilityResult, factors_in_force, irritability, profile_in_force
-from easepath.core.vocabulary import SIDES, Outcome, SideName, SideWord
+from easepath.core.vocabulary import SIDES, Outcome, Place, SideName, SideWord
 
 NERVE_ROOT = frozenset({Factors.NERVE_ROOT, Factors.NERVE_ROOT_HOT})
 
@@ -59,6 +60,11 @@ class ScreenResult:
         """The verdict on a side; a drill done on both at once has one verdict for either."""
         by_side = self.drills[drill.id]
         return by_side["both"] if drill.sides == "both" else by_side[side]
+
+    def reasons_at(self, drill: Drill, side: SideWord, method: str, place: Place) -> tuple[Reason, ...]:
+        """What speaks about a drill on a side in that method at that place, overrides counted."""
+        key: SideWord = "both" if drill.sides == "both" else side
+        return with_override(self.drills[drill.id][key], self.rules.reasons_at(drill, key, method, place))
 
     def start_step(self) -> int:
         """The step of a start dose: half of it when irritable, or when a factor or the profile says so."""

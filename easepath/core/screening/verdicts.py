@@ -129,11 +129,17 @@ class DrillScreen:
                 best = verdict, mode, reasons
         assert best is not None
         verdict, mode, reasons = best
-        named = [] if mode.place == drill.places[0] else [Reason("other-place", facts={"place": mode.place})]
         return DrillVerdict(
-            drill.id, side, verdict, mode.method, mode.place, _unique(base + reasons + named),
+            drill.id, side, verdict, mode.method, mode.place, _unique(base + reasons + _named(drill, mode)),
             self._lacking(drill), by_mode,
         )  # fmt: skip
+
+    def reasons_at(self, drill: Drill, side: SideWord, method: str, place: Place) -> tuple[Reason, ...]:
+        """What speaks about a drill on a side when it is done in that method at that place, the gravest first."""
+        sides: tuple[SideName, ...] = SIDES if side == "both" else (side,)
+        mode = self.mode(drill, method, place)
+        base = [reason for one in sides for reason in self._ranges_of(drill, one)] + self._whole_person(drill)
+        return _unique(base + self._mode_reasons(drill, mode, sides) + _named(drill, mode))
 
     def measure(self, measure: Measure, side: SideWord, fresh: tuple[ClientFactor, ...]) -> MeasureVerdict:
         """The verdict of a test; one without sides takes the worse side."""
@@ -235,6 +241,11 @@ class DrillScreen:
         return [
             self._uncleared_reasons[region] for region in sorted(regions) if set(loads.get(region, ())) & set(exposures)
         ]
+
+
+def _named(drill: Drill, mode: Mode) -> list[Reason]:
+    """Another place than the drill's first is named."""
+    return [] if mode.place == drill.places[0] else [Reason("other-place", facts={"place": mode.place})]
 
 
 def _falls_open(situation: Situation, factors: tuple[ClientFactor, ...]) -> bool:
