@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 import pytest
 
 from easepath.core.knowledge.models import RedFlag
+from easepath.core.screening import screen
 from easepath.core.screening.screen import ScreenResult
 from easepath.core.situation import Clearance, Limit, PainReport, Plan, Sitting
-from tests.core.build import LIBRARY, client, complaint, day, factor, screened
+from tests.core.build import LIBRARY, client, complaint, day, factor, screened, situation
 
 YES, NO = True, False
 
@@ -233,3 +235,14 @@ def test_a_profile_is_withdrawn_for_everything() -> None:
     assert result.profile is not None
     assert result.profile.id == "leg-pain-nerve"
     assert "nerve-root" in result.factor_ids
+
+
+def test_the_knowledge_says_how_grave_surgery_without_clearance_is() -> None:
+    uncleared = LIBRARY.factors["recent-surgery-uncleared"]
+    people = client(factors=(factor("recent-surgery-uncleared", region="hip"),))
+    for word in ("exclude", "modify"):
+        milder = uncleared.model_copy(update={"region_verdict": word})
+        library = replace(LIBRARY, factors={**LIBRARY.factors, uncleared.id: milder})
+        verdict = screen(library, situation(client=people)).drills["lunge-rock"]["left"]
+        spoken = next(reason for reason in verdict.reasons if reason.rule == "surgery-uncleared")
+        assert spoken.verdict.word == word

@@ -11,6 +11,7 @@ from easepath.core.figure.scene import Scene
 from easepath.core.figure.settle import Settled
 from easepath.core.figure.skeleton import Skeleton
 from easepath.core.figure.vectors import angle_between, dot, sub
+from easepath.core.knowledge.models import Drill
 
 Value = Callable[[Settled, str], float]
 """What is looked at on one side of a body: degrees, or centimetres of the head and past the midline."""
@@ -238,6 +239,12 @@ REQUIRED: dict[str, tuple[Value, float]] = {
 SHORT = 6.0
 
 
+def unknown_movements(drill: Drill) -> list[str]:
+    """Keys of the movements a drill asks for that no picture can be compared with."""
+    asked = (("requires", drill.requires), ("requires_other", drill.requires_other))
+    return [f"{name}.{movement}" for name, needed in asked for movement in needed if movement not in REQUIRED]
+
+
 def _ranges(scene: Scene) -> Iterator[str]:
     """The ranges a position asks for are the ranges it shows."""
     drill = scene.drill
@@ -246,6 +253,8 @@ def _ranges(scene: Scene) -> Iterator[str]:
         ("2", drill.requires if drill.sides == "both" else drill.requires_other),
     ):
         for movement, degrees in needed.items():
+            if movement not in REQUIRED:
+                continue
             value, beyond = REQUIRED[movement]
             best = max(value(key, mark) for key in scene.keys)
             where = " on the other side" if mark else ""

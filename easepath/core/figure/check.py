@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from easepath.core.errors import Problem
-from easepath.core.figure.agreement import disagreements
+from easepath.core.figure.agreement import disagreements, unknown_movements
 from easepath.core.figure.album import every_scene
 from easepath.core.figure.camera import VIEWS
 from easepath.core.figure.felt import SIDED, TRUNK, patches_of
@@ -25,9 +25,19 @@ def figure_problems(library: Library) -> list[Problem]:
         return found
     for scene in every_scene(library):
         where = f"{scene.drill.id} ({scene.place if isinstance(scene, Scene) else 'hand'})"
+        found += _unknown_movements(library, scene)
         faults = [*unsound(scene), *disagreements(scene), *_words(scene)] or _undrawn(scene)
         found += [Problem("figures", where, fault) for fault in dict.fromkeys(faults)]
-    return found
+    return list(dict.fromkeys(found))
+
+
+def _unknown_movements(library: Library, scene: AnyScene) -> list[Problem]:
+    """Movements a drill asks for that the pictures do not know; a hand's picture shows none of them."""
+    if isinstance(scene, HandScene):
+        return []
+    entry = f"drills.{scene.drill.id}"
+    reason = "the pictures do not know this movement, so that nobody can check what they show of it"
+    return [Problem(library.files[entry], f"{entry}.{key}", reason) for key in unknown_movements(scene.drill)]
 
 
 def _undrawn(scene: AnyScene) -> list[str]:

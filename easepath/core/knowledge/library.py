@@ -46,6 +46,8 @@ class Library:
     figures: Mapping[str, models.Figure]
     findings: tuple[models.Finding, ...]
     sources: Mapping[str, str]
+    files: Mapping[str, str]
+    """Entry ("drills.lunge-rock") to the file it stands in."""
 
     @classmethod
     def index(
@@ -53,6 +55,7 @@ class Library:
     ) -> Library:
         """Index what was read; an id that stands twice is a problem. `sources` says per kind where it comes from."""
         kinds: dict[str, Any] = {}
+        files: dict[str, str] = {}
         for kind, rows in entries.items():
             if kind == "findings":
                 kinds[kind] = tuple(row for _, row in rows)
@@ -64,8 +67,9 @@ class Library:
                 if key in by_id:
                     problems.append(Problem(file, f"{kind}.{key}", "duplicate id"))
                 by_id[key] = row
+                files[f"{kind}.{key}"] = file
             kinds[kind] = by_id
-        return cls(version=version, sources=dict(sources or {}), **kinds)
+        return cls(version=version, sources=dict(sources or {}), files=files, **kinds)
 
     def condition(self, identifier: str) -> models.Condition:
         """The condition with that id; raises UnknownIdError."""

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 
 from easepath.core.ids import Exposures, Factors, Methods
 from easepath.core.knowledge.library import Library
-from easepath.core.knowledge.models import Condition, Drill, Measure
+from easepath.core.knowledge.models import Condition, Drill, Measure, effect_verdict
 from easepath.core.knowledge.modes import Loads, Mode, off_desk
 from easepath.core.reasons import Reason
 from easepath.core.screening.effects import Effects
@@ -82,7 +82,7 @@ class DrillScreen:
         self._falls_open = _falls_open(situation, factors)
         self._limits_effort = EFFORT_MAXIMAL in effects.whole
         self._uncleared_reasons = {
-            region: Reason("surgery-uncleared", Verdict.EXCLUDE, {"region": region.replace("-", " ")})
+            region: Reason("surgery-uncleared", _uncleared_verdict(library), {"region": region.replace("-", " ")})
             for region in library.regions
         }
 
@@ -241,6 +241,12 @@ class DrillScreen:
         return [
             self._uncleared_reasons[region] for region in sorted(regions) if set(loads.get(region, ())) & set(exposures)
         ]
+
+
+def _uncleared_verdict(library: Library) -> Verdict:
+    """How grave surgery without clearance is for its region."""
+    word = library.factors[Factors.SURGERY_UNCLEARED].region_verdict
+    return Verdict.EXCLUDE if word is None else effect_verdict(word)
 
 
 def _named(drill: Drill, mode: Mode) -> list[Reason]:

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+import shutil
+import subprocess
+import sys
 from dataclasses import replace
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -12,7 +16,7 @@ from easepath.core.figure.album import Album
 from easepath.core.figure.check import figure_problems
 from easepath.core.figure.scene import scene_of
 from easepath.core.figure.soundness import unsound
-from easepath.core.knowledge import models, shipped_library
+from easepath.core.knowledge import KNOWLEDGE_DIR, models, shipped_library
 
 LIBRARY = shipped_library()
 ALBUM = Album(LIBRARY)
@@ -117,3 +121,19 @@ def test_a_name_that_is_not_there_is_a_fault(change: dict[str, Any], named: str)
 def test_a_drill_without_a_picture_is_a_fault() -> None:
     figures = {name: figure for name, figure in LIBRARY.figures.items() if name != "half-kneel"}
     assert [fault.key for fault in figure_problems(replace(LIBRARY, figures=figures))] == ["half-kneel"]
+
+
+def test_a_required_movement_that_pictures_do_not_know_is_a_fault_with_its_file(tmp_path: Path) -> None:
+    folder = tmp_path / "knowledge"
+    shutil.copytree(KNOWLEDGE_DIR, folder)
+    drills = folder / "drills" / "groin.yaml"
+    text = drills.read_text(encoding="utf-8")
+    asked = "requires: {hip-flexion: 100, knee-flexion: 105}"
+    assert asked in text
+    drills.write_text(text.replace(asked, "requires: {hip-flexion: 100, ankle-dorsiflexion: 5}", 1), encoding="utf-8")
+    said = subprocess.run(
+        [sys.executable, "-m", "easepath.core", "check", "--knowledge", str(folder)], capture_output=True, text=True,
+        check=False, cwd=Path(__file__).parents[3],
+    )  # fmt: skip
+    assert (said.returncode, "Traceback" in said.stderr) == (2, False)
+    assert "drills/groin.yaml: drills.lunge-rock.requires.ankle-dorsiflexion: the pictures do not know" in said.stderr
