@@ -20,6 +20,9 @@ Symptom = Literal[
     "shooting", "tingling", "numbness", "cramp", "locking", "giving-way",
 ]  # fmt: skip
 SYMPTOMS: Final[tuple[str, ...]] = get_args(Symptom)
+PainRule = Literal["pain-free", "tolerable", "touch-and-release"]
+VerdictWord = Literal["clear", "caution", "modify", "exclude"]
+NeedSource = Literal["condition", "finding", "observation", "pattern"]
 Moved = Literal["none", "up", "down"]
 Unusual = Literal["none", "training", "work", "travel", "poor-sleep", "other"]
 Wakes = Literal["no", "sometimes", "most-nights"]

@@ -9,6 +9,10 @@ from pydantic import Field
 
 from easepath.api.schemas.common import In, Side, Word
 from easepath.api.schemas.home import VersionLine
+from easepath.core.adjust.decision import Action
+from easepath.core.vocabulary import ResponseClass
+
+ActionWord = Action | Literal["", "open-gate"]
 
 
 class Target(Schema):
@@ -38,7 +42,7 @@ class ProposalSession(Schema):
 
     id: str
     date: str
-    kind: str
+    kind: ResponseClass
     before: int | None
     during: int | None
     after: int | None
@@ -60,17 +64,18 @@ class ProposalOut(Schema):
     """What a rule proposes, the facts, and the decision; `waits` says that a clinician has still to decide it."""
 
     key: str
-    about: str
+    about: Literal["drill", "plan"]
     drill: str
     side: Side
     title: str
-    response: str
+    response: Literal["", "calm", "stirred", "flared", "waiting"]
     rule: str
     rule_name: str
     rule_text: str
     threshold: str
-    action: str
+    action: ActionWord
     detail: str
+    source: str | None
     differs: str
     waits: bool
     to: Target | None
@@ -78,7 +83,7 @@ class ProposalOut(Schema):
     present: Choice | None
     opens: bool | None
     missing: list[MissingOut]
-    decision: str
+    decision: Literal["open", "accept", "change", "refuse"]
     reason: str
     changed_to: Target | None
     changed_words: str

@@ -9,6 +9,7 @@ from ninja import Schema
 from pydantic import Field
 
 from easepath.api.schemas.common import In, Ripple
+from easepath.core.adjust.attention import Kind
 
 
 class CaseLine(Schema):
@@ -19,7 +20,7 @@ class CaseLine(Schema):
     trade: str
     condition: str
     side: str
-    kind: str
+    kind: Kind
     urgency: int
     what: str
     why: str

@@ -8,6 +8,7 @@ from ninja import Schema
 from pydantic import Field
 
 from easepath.api.schemas.common import In, Word
+from easepath.core.vocabulary import PainRule
 
 Why = Annotated[str, Field(max_length=400)]
 
@@ -61,7 +62,7 @@ class MethodCompared(Schema):
     words: str
     seconds: int
     weekly_seconds: int
-    pain_rule: str
+    pain_rule: PainRule
     progresses: list[str]
     reason: str
     chosen: bool

@@ -7,6 +7,8 @@ from typing import Annotated, Any, Literal
 from ninja import Schema
 from pydantic import ConfigDict, Field
 
+from easepath.core.vocabulary import ResponseClass, VerdictWord
+
 Pain = Annotated[int, Field(ge=0, le=10)]
 Side = Annotated[str, Field(max_length=5)]
 Word = Annotated[str, Field(max_length=60)]
@@ -32,12 +34,13 @@ class Problem(Schema):
 
 
 class ReasonOut(Schema):
-    """One reason of a verdict: the rule, the facts it read, and the sentence."""
+    """One reason of a verdict: the rule, the facts it read, the sentence, and where the rule comes from."""
 
     rule: str
-    verdict: str
+    verdict: VerdictWord
     text: str
     facts: dict[str, Any]
+    source: str | None
 
 
 class Revision(Schema):
@@ -50,7 +53,7 @@ class Ripple(Schema):
     """The response of one date."""
 
     date: str
-    kind: str
+    kind: ResponseClass
     morning: int | None
 
 

@@ -7,6 +7,7 @@ from ninja import Schema
 from easepath.api.schemas.common import Named
 from easepath.api.schemas.match import ChoicesOut, TickedDrill
 from easepath.api.schemas.visit import BreakOut, Stretch
+from easepath.core.vocabulary import VerdictWord
 
 
 class OptionDrill(Schema):
@@ -77,7 +78,7 @@ class DraftDrillOut(Schema):
     words: list[SideWords]
     days_per_week: int
     per_day: int
-    verdict: str
+    verdict: VerdictWord
     needs: list[str]
     steps: list[StepWords]
     methods: list[Named]

@@ -11,6 +11,7 @@ from pydantic import Field
 
 from easepath.api.schemas.common import In, Pain, Ripple, Word
 from easepath.api.schemas.visit import OpenMorning
+from easepath.core.vocabulary import PainRule, ResponseClass
 
 
 class VersionLine(Schema):
@@ -38,7 +39,7 @@ class SessionDrillOut(Schema):
     symptom: str
     felt: str
     moved: str
-    kind: str
+    kind: ResponseClass
     why: str
 
 
@@ -70,11 +71,12 @@ class DrillResponse(Schema):
     title: str
     side: str
     method: str
-    pain_rule: str
+    pain_rule: PainRule
     limit: int
     since: str | None
     ripples: list[Ripple]
     why: str
+    source: str | None
     counted: int
 
 

@@ -9,12 +9,13 @@ from pydantic import Field
 
 from easepath.api.schemas.choices import NeedByHand, OverrideOut
 from easepath.api.schemas.common import In, Named, ReasonOut, Word
+from easepath.core.vocabulary import NeedSource, VerdictWord
 
 
 class SourceOut(Schema):
     """What asks for a need."""
 
-    kind: str
+    kind: NeedSource
     name: str
     weight: float
 
@@ -41,7 +42,7 @@ class RankedDrill(Schema):
     relief: float
     risk: int
     burden: float
-    verdict: str
+    verdict: VerdictWord
     place: str
     method: str
     reasons: list[ReasonOut]
@@ -61,7 +62,8 @@ class LeftOutDrill(Schema):
     side: str
     rule: str
     reason: str
-    verdict: str
+    source: str | None
+    verdict: VerdictWord
     reasons: list[ReasonOut]
     relevant: bool
     override: Literal["open", "lead", "never"]

@@ -9,6 +9,7 @@ from pydantic import Field
 
 from easepath.api.schemas.common import In, Named, ReasonOut, Word
 from easepath.api.schemas.match import SourceOut
+from easepath.core.vocabulary import VerdictWord
 
 Reading = Annotated[float, Field(ge=-1000, le=1000)]
 OneSide = Literal["", "left", "right"]
@@ -56,7 +57,7 @@ class TestSide(Schema):
     """One side of a test."""
 
     side: str
-    verdict: str
+    verdict: VerdictWord
     reasons: list[ReasonOut]
     row: RowOut | None
     series: list[SeriesPoint]
@@ -158,6 +159,7 @@ class MeasureOut(Schema):
 
     revision: int
     tests: list[TestOut]
+    source: str
     position_changes: int
     others: list[Named]
     signs: list[SignOut]

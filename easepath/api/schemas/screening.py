@@ -9,6 +9,7 @@ from ninja import Schema
 from pydantic import Field
 
 from easepath.api.schemas.common import In, SideWord, Word
+from easepath.core.vocabulary import FlagAction, VerdictWord
 
 
 class FactorIn(In):
@@ -53,7 +54,7 @@ class FlagGroup(Schema):
     """The questions of one red flag."""
 
     id: str
-    action: str
+    action: FlagAction
     private: bool
     raised: bool
     context: Question | None
@@ -64,7 +65,7 @@ class RaisedOut(Schema):
     """A red flag that is raised."""
 
     id: str
-    action: str
+    action: FlagAction
     blocks: bool
     why: str
     note: str
@@ -106,7 +107,7 @@ class AssumedOut(Schema):
 class EffectGroup(Schema):
     """What one reason does to the library."""
 
-    verdict: str
+    verdict: VerdictWord
     why: str
     count: int
     drills: list[str]

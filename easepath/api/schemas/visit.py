@@ -8,6 +8,7 @@ from ninja import Schema
 from pydantic import Field
 
 from easepath.api.schemas.common import In
+from easepath.core.vocabulary import PainRule, VerdictWord
 
 
 class ClientOut(Schema):
@@ -59,7 +60,7 @@ class SheetDrill(Schema):
     title: str
     phase: str
     method_name: str
-    pain_rule: str
+    pain_rule: PainRule
     sides: list[SideDoseOut]
     seconds: int
     per_day: int
@@ -72,7 +73,7 @@ class SheetDrill(Schema):
     harder: str
     watch: list[str] = []
     equip: list[str]
-    verdict: str
+    verdict: VerdictWord
     changed: list[str]
     cautions: list[str]
     felt_sites: list[str]

@@ -30,6 +30,7 @@ class ProposalToday:
     to: dict[str, Any] | None = None
     facts: dict[str, Any] = field(default_factory=dict)
     differs: str = ""
+    source: str | None = None
 
     @property
     def key(self) -> str:
@@ -66,6 +67,7 @@ def _drills(assessment: Assessment) -> Iterator[ProposalToday]:
             "drill", decision.rule, decision.action, decision.reason.text(assessment.library), found.drill.id,
             found.planned.side or "both", found.kind or "", to=decision.to.as_data() if decision.to else None,
             facts=dict(decision.reason.facts), differs=_differs(assessment, found),
+            source=decision.reason.source(assessment.library),
         )  # fmt: skip
 
 
@@ -79,7 +81,7 @@ def _plan(assessment: Assessment) -> Iterator[ProposalToday]:
         yield ProposalToday(
             "plan", proposal.rule, _plan_action(proposal), proposal.reason.text(assessment.library),
             subject=f"{facts.get('measure', '')} {facts.get('side', '')}".strip(),
-            facts=facts | _gate_facts(assessment, proposal),
+            facts=facts | _gate_facts(assessment, proposal), source=proposal.reason.source(assessment.library),
         )  # fmt: skip
 
 

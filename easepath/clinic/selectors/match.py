@@ -34,7 +34,7 @@ def match_view(visit: models.Visit) -> dict[str, Any]:
         {
             "drill": o.drill.id, "title": title_of(assessment, o.drill.id), "name": o.drill.name, "side": o.side,
             "rule": o.reason.rule,
-            "reason": o.reason.text(library), "verdict": o.verdict.verdict.word,
+            "reason": o.reason.text(library), "source": o.reason.source(library), "verdict": o.verdict.verdict.word,
             "reasons": [r.as_data(library) for r in o.verdict.reasons],
             "relevant": bool(relevant & set(o.drill.needs)), "override": _override(o.verdict),
         }

@@ -29,6 +29,7 @@ def measure_view(visit: models.Visit, added: Iterable[str] = ()) -> dict[str, An
     signs = dict.fromkeys((*(profile.observe if profile else ()), *library.signs))
     return {
         "tests": [_test(assessment, test) for test in tests],
+        "source": f"rules: {library.sources['rules']}",
         "position_changes": position_changes(assessment.screen, tests),
         "others": [
             {"id": m.id, "name": m.name} for m in library.measures.values() if m.id not in {t.measure for t in tests}

@@ -33,6 +33,7 @@ def respond_view(visit: models.Visit) -> dict[str, Any]:
                     {"date": str(day.date), "kind": day.kind, "morning": day.morning} for day in days
                 ],
                 "why": days[-1].response.reason.text(assessment.library) if days else "",
+                "source": days[-1].response.reason.source(assessment.library) if days else None,
                 "counted": len(view.days),
             })  # fmt: skip
     return {

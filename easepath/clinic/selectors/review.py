@@ -60,6 +60,7 @@ def _proposal(
         "title": title_of(assessment, one.drill) if one.drill else rule.name,
         "response": one.response, "rule": one.rule, "rule_name": rule.name, "rule_text": rule.text,
         "threshold": rule.threshold, "action": one.action, "detail": one.detail, "differs": one.differs,
+        "source": one.source,
         "waits": one.waits(row),
         "to": one.to, "to_words": _target_words(assessment, one.to, one),
         "present": None if planned is None else {

@@ -11,7 +11,7 @@ from easepath.core.knowledge.models import Finding
 from easepath.core.measure.values import GRADE_ORDER, GRADE_WEIGHT, Grade
 from easepath.core.screening.screen import NERVE_ROOT, ScreenResult
 from easepath.core.situation import NeedSet
-from easepath.core.vocabulary import SideName
+from easepath.core.vocabulary import NeedSource, SideName
 
 OBSERVED_WEIGHT = GRADE_WEIGHT["moderate"]
 NEGATIVE_SHARE = 0.8
@@ -23,7 +23,7 @@ NERVE_FORBIDS = (NeedIds.LENGTHEN_HAMSTRING,)
 class Source:
     """One thing that asks for a need: the condition, a finding, a pattern; and with what weight."""
 
-    kind: str
+    kind: NeedSource
     name: str
     weight: float
 

@@ -52,11 +52,11 @@ const today = computed(() => {
 })
 const grave = (line: Schemas['CaseLine']) => ['unreadable', 'stop', 'held', 'look'].includes(line.kind)
 
-const STEPS: Record<string, string> = { stop: 'screening', held: 'screening', answer: 'screening', plan: 'match', look: 'adjust', ask: 'respond', 'step-up': 'adjust' }
+const STEPS: Record<Schemas['CaseLine']['kind'], string> = { unreadable: 'story', steady: 'story', stop: 'screening', held: 'screening', answer: 'screening', plan: 'match', look: 'adjust', ask: 'respond', 'step-up': 'adjust' }
 
 async function open(line: Schemas['CaseLine']): Promise<void> {
   const found = await outcome(clinic.POST('/api/complaints/{complaint}/visits', { params: { path: { complaint: line.complaint } } }))
-  if (found.ok) await router.push(`/visit/${found.data.visit}/${STEPS[line.kind] ?? 'story'}`)
+  if (found.ok) await router.push(`/visit/${found.data.visit}/${STEPS[line.kind]}`)
 }
 </script>
 

@@ -10,9 +10,11 @@ export interface ReasonCard {
   verdict?: string
   threshold?: string
   facts?: Record<string, unknown>
+  /** where the rule comes from, as its knowledge file says */
+  source: string | null
 }
 
-const props = defineProps<{ open: boolean; title: string; intro?: string; reasons: ReasonCard[]; source: string }>()
+const props = defineProps<{ open: boolean; title: string; intro?: string; reasons: ReasonCard[]; version?: string }>()
 const emit = defineEmits<{ close: [] }>()
 const shown = computed(() => props.reasons)
 
@@ -32,11 +34,12 @@ function factLines(facts: Record<string, unknown> | undefined): [string, string]
         <div><dt>rule</dt><dd>{{ reason.rule.replaceAll('-', ' ') }}</dd></div>
         <div v-if="reason.threshold"><dt>threshold</dt><dd>{{ reason.threshold }}</dd></div>
         <div v-for="[name, value] in factLines(reason.facts)" :key="name"><dt>{{ name }}</dt><dd>{{ value }}</dd></div>
+        <div v-if="reason.source"><dt>source</dt><dd>{{ reason.source }}</dd></div>
       </dl>
     </article>
     <p v-if="!reasons.length" class="quiet">No rule speaks against it.</p>
     <slot />
-    <p class="small quiet source">{{ source }}</p>
+    <p v-if="version" class="small quiet source">knowledge {{ version }}</p>
     <p class="small quiet">It supports your decision; it is no diagnosis. Local rules and the surgeon’s protocol win.</p>
   </Drawer>
 </template>

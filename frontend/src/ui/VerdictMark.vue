@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
 
 /** The four verdicts, each with a shape and a word: open ring, notched ring, bent bar, closed bar. */
-const props = defineProps<{ verdict: string; bare?: boolean }>()
-const WORDS: Record<string, string> = { clear: 'clear', caution: 'with care', modify: 'changed', exclude: 'refused' }
-const word = computed(() => WORDS[props.verdict] ?? props.verdict)
+type Verdict = Schemas['ReasonOut']['verdict']
+const props = defineProps<{ verdict: Verdict; bare?: boolean }>()
+const WORDS: Record<Verdict, string> = { clear: 'clear', caution: 'with care', modify: 'changed', exclude: 'refused' }
+const word = computed(() => WORDS[props.verdict])
 const grave = computed(() => props.verdict === 'modify' || props.verdict === 'exclude')
 </script>
 

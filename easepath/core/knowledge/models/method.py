@@ -7,6 +7,7 @@ from typing import Literal
 from pydantic import Field
 
 from easepath.core.knowledge.models.base import Entry, Id, Words
+from easepath.core.vocabulary import PainRule
 
 DosePart = Literal[
     "sets", "reps", "hold_s", "breaths", "effort_pct", "seconds", "rate_hz", "contract_s", "relax_s",
@@ -38,7 +39,7 @@ class Method(Entry):
     id: Id
     name: str
     dose: MethodDose
-    pain_rule: Literal["pain-free", "tolerable", "touch-and-release"]
+    pain_rule: PainRule
     limit: int
     progresses: Words
     tissue: Words

@@ -865,8 +865,11 @@ export interface components {
             complaint: number;
             /** Condition */
             condition: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "unreadable" | "stop" | "held" | "look" | "answer" | "ask" | "step-up" | "plan" | "steady";
             /** Last Session */
             last_session: string | null;
             /** Name */
@@ -1209,8 +1212,11 @@ export interface components {
             swaps: components["schemas"]["SwapOut"][];
             /** Title */
             title: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
             /** Words */
             words: components["schemas"]["SideWords"][];
         };
@@ -1348,14 +1354,19 @@ export interface components {
             limit: number;
             /** Method */
             method: string;
-            /** Pain Rule */
-            pain_rule: string;
+            /**
+             * Pain Rule
+             * @enum {string}
+             */
+            pain_rule: "pain-free" | "tolerable" | "touch-and-release";
             /** Ripples */
             ripples: components["schemas"]["Ripple"][];
             /** Side */
             side: string;
             /** Since */
             since: string | null;
+            /** Source */
+            source: string | null;
             /** Title */
             title: string;
             /** Why */
@@ -1384,8 +1395,11 @@ export interface components {
             count: number;
             /** Drills */
             drills: string[];
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
             /** Why */
             why: string;
         };
@@ -1510,8 +1524,11 @@ export interface components {
          * @description The questions of one red flag.
          */
         FlagGroup: {
-            /** Action */
-            action: string;
+            /**
+             * Action
+             * @enum {string}
+             */
+            action: "emergency" | "same-day" | "within-days" | "discuss";
             context: components["schemas"]["Question"] | null;
             /** Id */
             id: string;
@@ -1653,8 +1670,11 @@ export interface components {
             method: string;
             /** Method Name */
             method_name: string;
-            /** Pain Rule */
-            pain_rule: string;
+            /**
+             * Pain Rule
+             * @enum {string}
+             */
+            pain_rule: "pain-free" | "tolerable" | "touch-and-release";
             /** Paused */
             paused: boolean;
             /** Per Day */
@@ -1675,8 +1695,11 @@ export interface components {
             stop: string[];
             /** Title */
             title: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
             /**
              * Watch
              * @default []
@@ -1729,10 +1752,15 @@ export interface components {
             rule: string;
             /** Side */
             side: string;
+            /** Source */
+            source: string | null;
             /** Title */
             title: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
         };
         /**
          * LengthOption
@@ -1857,6 +1885,8 @@ export interface components {
             revision: number;
             /** Signs */
             signs: components["schemas"]["SignOut"][];
+            /** Source */
+            source: string;
             step: components["schemas"]["MeasureStep"];
             /** Tests */
             tests: components["schemas"]["TestOut"][];
@@ -1895,8 +1925,11 @@ export interface components {
             method: string;
             /** Name */
             name: string;
-            /** Pain Rule */
-            pain_rule: string;
+            /**
+             * Pain Rule
+             * @enum {string}
+             */
+            pain_rule: "pain-free" | "tolerable" | "touch-and-release";
             /** Progresses */
             progresses: string[];
             /** Reason */
@@ -2239,10 +2272,13 @@ export interface components {
          * @description What a rule proposes, the facts, and the decision; `waits` says that a clinician has still to decide it.
          */
         ProposalOut: {
-            /** About */
-            about: string;
+            /**
+             * About
+             * @enum {string}
+             */
+            about: "drill" | "plan";
             /** Action */
-            action: string;
+            action: ("suspend" | "stop" | "pause" | "swap" | "step-back" | "ease" | "restart" | "hold" | "progress" | "keep") | ("" | "open-gate");
             changed_to: components["schemas"]["Target"] | null;
             /** Changed Words */
             changed_words: string;
@@ -2250,8 +2286,11 @@ export interface components {
             choices: components["schemas"]["Choice"][];
             /** Decided By */
             decided_by: string | null;
-            /** Decision */
-            decision: string;
+            /**
+             * Decision
+             * @enum {string}
+             */
+            decision: "open" | "accept" | "change" | "refuse";
             /** Detail */
             detail: string;
             /** Differs */
@@ -2267,8 +2306,11 @@ export interface components {
             present: components["schemas"]["Choice"] | null;
             /** Reason */
             reason: string;
-            /** Response */
-            response: string;
+            /**
+             * Response
+             * @enum {string}
+             */
+            response: "" | "calm" | "stirred" | "flared" | "waiting";
             /** Rule */
             rule: string;
             /** Rule Name */
@@ -2279,6 +2321,8 @@ export interface components {
             sessions: components["schemas"]["ProposalSession"][];
             /** Side */
             side: string;
+            /** Source */
+            source: string | null;
             /** Threshold */
             threshold: string;
             /** Title */
@@ -2308,8 +2352,11 @@ export interface components {
             felt: string;
             /** Id */
             id: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "calm" | "stirred" | "flared" | "waiting";
             /** Morning */
             morning: number | null;
             /** Symptom */
@@ -2336,8 +2383,11 @@ export interface components {
          * @description A red flag that is raised.
          */
         RaisedOut: {
-            /** Action */
-            action: string;
+            /**
+             * Action
+             * @enum {string}
+             */
+            action: "emergency" | "same-day" | "within-days" | "discuss";
             /** Blocks */
             blocks: boolean;
             /** Id */
@@ -2395,12 +2445,15 @@ export interface components {
             tick_side: string;
             /** Title */
             title: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
         };
         /**
          * ReasonOut
-         * @description One reason of a verdict: the rule, the facts it read, and the sentence.
+         * @description One reason of a verdict: the rule, the facts it read, the sentence, and where the rule comes from.
          */
         ReasonOut: {
             /** Facts */
@@ -2409,10 +2462,15 @@ export interface components {
             };
             /** Rule */
             rule: string;
+            /** Source */
+            source: string | null;
             /** Text */
             text: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
         };
         /**
          * RefusedDrill
@@ -2495,8 +2553,11 @@ export interface components {
         Ripple: {
             /** Date */
             date: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "calm" | "stirred" | "flared" | "waiting";
             /** Morning */
             morning: number | null;
         };
@@ -2686,8 +2747,11 @@ export interface components {
             during: number | null;
             /** Felt */
             felt: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "calm" | "stirred" | "flared" | "waiting";
             /** Moved */
             moved: string;
             /** Side */
@@ -2818,8 +2882,11 @@ export interface components {
             method: string;
             /** Method Name */
             method_name: string;
-            /** Pain Rule */
-            pain_rule: string;
+            /**
+             * Pain Rule
+             * @enum {string}
+             */
+            pain_rule: "pain-free" | "tolerable" | "touch-and-release";
             /** Per Day */
             per_day: number;
             /** Phase */
@@ -2838,8 +2905,11 @@ export interface components {
             stop: string[];
             /** Title */
             title: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
             /**
              * Watch
              * @default []
@@ -2938,8 +3008,11 @@ export interface components {
          * @description What asks for a need.
          */
         SourceOut: {
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "condition" | "finding" | "observation" | "pattern";
             /** Name */
             name: string;
             /** Weight */
@@ -3206,8 +3279,11 @@ export interface components {
             side: string;
             /** Trend */
             trend: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
         };
         /**
          * TickedDrill

@@ -179,8 +179,11 @@ export interface components {
             method: string;
             /** Method Name */
             method_name: string;
-            /** Pain Rule */
-            pain_rule: string;
+            /**
+             * Pain Rule
+             * @enum {string}
+             */
+            pain_rule: "pain-free" | "tolerable" | "touch-and-release";
             /** Paused */
             paused: boolean;
             /** Per Day */
@@ -201,8 +204,11 @@ export interface components {
             stop: string[];
             /** Title */
             title: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
             /**
              * Watch
              * @default []

@@ -33,7 +33,7 @@ const undecided = computed(() => review.value?.proposals.filter((p) => p.waits).
 const changes = computed(() => review.value?.proposals.some((p) => ['accept', 'change'].includes(p.decision)) ?? false)
 
 function explain(p: Schemas['ProposalOut']): void {
-  why.value = { title: p.title, reasons: [{ rule: p.rule_name, text: p.detail, threshold: p.threshold }, { rule: 'why there is this rule', text: p.rule_text }] }
+  why.value = { title: p.title, reasons: [{ rule: p.rule_name, text: p.detail, threshold: p.threshold, source: p.source ?? null }, { rule: 'why there is this rule', text: p.rule_text, source: null }] }
 }
 
 function update(found: Schemas['ReviewOut']): void {
@@ -97,7 +97,7 @@ async function again(): Promise<void> {
       </div>
       <p v-else class="quiet">A clinician decides the proposals.</p>
     </template>
-    <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" :source="`knowledge ${review?.knowledge_version ?? ''}: clinical consensus, reviewed`" @close="why = null" />
+    <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" :version="review?.knowledge_version" @close="why = null" />
   </section>
   <CannotRead v-else :problem="null" />
 </template>

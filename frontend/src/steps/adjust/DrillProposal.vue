@@ -17,14 +17,15 @@ const reason = ref('')
 const step = ref<number | null>(null)
 const problem = ref<Problem | null>(null)
 
-const WORDS: Record<string, string> = {
+const WORDS: Record<Schemas['ProposalOut']['action'], string> = {
+  '': '', 'open-gate': 'Open the next stage',
   suspend: 'Suspend the plan', stop: 'Stop this drill', pause: 'Pause this drill', swap: 'Swap', 'step-back': 'Step back',
   ease: 'Ease', restart: 'Start again lower', hold: 'Hold', progress: 'Step up', keep: 'Keep at the top',
 }
 const grave = computed(() => ['suspend', 'stop', 'pause', 'swap', 'step-back', 'ease'].includes(props.proposal.action))
 const asks = computed(() => !['hold', 'keep'].includes(props.proposal.action))
 const stopSign = computed(() => ['suspend', 'stop', 'pause'].includes(props.proposal.action))
-const DECIDED: Record<string, string> = { accept: 'accepted', change: 'changed', refuse: 'refused' }
+const DECIDED: Record<Schemas['ProposalOut']['decision'], string> = { open: '', accept: 'accepted', change: 'changed', refuse: 'refused' }
 
 async function decide(decision: Decision): Promise<void> {
   const present = props.proposal.present

@@ -3,6 +3,7 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { needWords } from '@/app/options'
 import FieldNote from '@/ui/FieldNote.vue'
+import { PAIN_RULES } from '@/ui/painRules'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { shortDate } from '@/ui/dates'
 import { minutesWords } from '@/ui/tape'
@@ -41,10 +42,9 @@ const fault = computed(() => {
   const value = Number(weight.value)
   return Number.isInteger(value) && value >= 0 && value <= 100 ? '' : 'a weight is a whole number from 0 to 100'
 })
-const KINDS: Record<string, string> = { condition: 'the condition', finding: 'a finding', pattern: 'a pattern', observed: 'something seen' }
+const KINDS: Record<Schemas['SourceOut']['kind'], string> = { condition: 'the condition', finding: 'a finding', pattern: 'a pattern', observation: 'something seen' }
 const PARTS: Record<string, string> = { effort_pct: 'effort', hold_s: 'hold', sets: 'rounds', reps: 'times', rung: 'the next drill of the ladder', seconds: 'time', breaths: 'breaths', spots: 'spots', tempo_s: 'tempo' }
 const said = (text: string) => text.replaceAll('-', ' ')
-const PAIN: Record<string, string> = { 'pain-free': 'no more than a trace', tolerable: 'what is easy to bear', tendon: 'some, gone by the morning' }
 
 function choose(method: string): void {
   if (!need.value) return
@@ -90,7 +90,7 @@ async function withdraw(id: number): Promise<void> {
     </div>
     <div v-if="need" class="one">
       <h2>{{ needWords(need.id) }}</h2>
-      <p v-for="(s, n) in need.sources" :key="n" class="small">{{ KINDS[s.kind] ?? said(s.kind) }}: {{ said(s.name) }}, {{ Math.round(s.weight * 100) }} of 100</p>
+      <p v-for="(s, n) in need.sources" :key="n" class="small">{{ KINDS[s.kind] }}: {{ said(s.name) }}, {{ Math.round(s.weight * 100) }} of 100</p>
       <table v-if="methods.length">
         <caption class="small quiet">The ways to meet it, with the best drill of each</caption>
         <thead><tr><th>method</th><th>a session</th><th>under tension a week</th><th>may hurt</th><th>goes up first</th></tr></thead>
@@ -98,7 +98,7 @@ async function withdraw(id: number): Promise<void> {
           <tr v-for="m in methods" :key="m.method" :class="{ chosen: m.chosen }">
             <th scope="row"><button type="button" class="act" :class="{ next: m.chosen }" :aria-pressed="m.chosen" :disabled="!may" @click="choose(m.method)">{{ m.name.toLowerCase() }}</button><span class="small quiet">{{ m.drill }}, {{ m.words }}</span></th>
             <td>{{ minutesWords(m.seconds) }}</td><td>{{ m.weekly_seconds ? minutesWords(m.weekly_seconds) : 'none' }}</td>
-            <td>{{ PAIN[m.pain_rule] ?? said(m.pain_rule) }}</td><td>{{ m.progresses.map((p) => PARTS[p] ?? said(p)).join(', ') }}</td>
+            <td>{{ PAIN_RULES[m.pain_rule] }}</td><td>{{ m.progresses.map((p) => PARTS[p] ?? said(p)).join(', ') }}</td>
           </tr>
         </tbody>
       </table>

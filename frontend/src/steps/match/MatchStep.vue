@@ -101,12 +101,12 @@ function explain(drill: Schemas['RankedDrill']): void {
   why.value = {
     title: drill.title, about: { ...drill, side: drill.side },
     intro: `For: ${needs}. Fit ${Math.round(drill.fit * 100)} of 100, relief ${drill.relief} of 3, risk ${drill.risk} of 3, burden ${Math.round(drill.burden * 100)} of 100.${drill.ladder ? ` On the ladder ${drill.ladder}.` : ''}`,
-    reasons: drill.reasons,
+    reasons: drill.reasons.map((one) => ({ ...one, source: one.source ?? null })),
   }
 }
 
 function explainLeftOut(drill: Schemas['LeftOutDrill']): void {
-  why.value = { title: drill.title, intro: '', reasons: [{ rule: drill.rule, text: drill.reason }, ...drill.reasons], about: drill }
+  why.value = { title: drill.title, intro: '', reasons: [{ rule: drill.rule, text: drill.reason, source: drill.source ?? null }, ...drill.reasons.map((one) => ({ ...one, source: one.source ?? null }))], about: drill }
 }
 
 async function overridden(): Promise<void> {
@@ -154,7 +154,7 @@ async function overridden(): Promise<void> {
       </ol>
       <LeftOutList :left-out="view.left_out" @explain="explainLeftOut" />
     </template>
-    <ReasonPanel :open="!!why" :title="why?.title ?? ''" :intro="why?.intro" :reasons="why?.reasons ?? []" :source="`knowledge ${options?.knowledge_version ?? ''}: clinical consensus, reviewed`" @close="why = null">
+    <ReasonPanel :open="!!why" :title="why?.title ?? ''" :intro="why?.intro" :reasons="why?.reasons ?? []" :version="options?.knowledge_version" @close="why = null">
       <OverrideForm v-if="why && why.about.verdict !== 'clear'" :key="why.about.drill" :visit="visit" :drill="why.about.drill" :side="(why.about.side as 'both')" :override="why.about.override" :verdict="why.about.verdict" @done="overridden" />
     </ReasonPanel>
   </section>

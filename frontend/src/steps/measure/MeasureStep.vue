@@ -140,10 +140,10 @@ function explain(one: Schemas['TestOut'], side: Schemas['TestSide']): void {
   why.value = {
     title: `${one.name}, ${side.side === 'both' ? 'no side' : side.side}`,
     reasons: [
-      { rule: 'measurement-error', text: `A change counts as real above ${withUnit(error.in_use, one.unit)}.`, facts: { shipped: withUnit(error.default, one.unit), own }, threshold: withUnit(error.in_use, one.unit) },
-      { rule: 'reference', text: side.row ? `Compared with ${side.row.reference_from === 'other-side' ? 'the other side' : (side.row.reference_from ?? 'nothing')}.` : 'Not measured yet.', facts: { norm: one.norm === null ? 'none at this age' : withUnit(one.norm, one.unit), source: one.source } },
-      { rule: 'grade', text: `none up to one error, mild to two, moderate to four, marked beyond`, facts: { short: side.row?.deficit === null || !side.row ? 'not known' : withUnit(side.row.deficit, one.unit) } },
-      ...side.reasons,
+      { rule: 'measurement-error', text: `A change counts as real above ${withUnit(error.in_use, one.unit)}.`, facts: { shipped: withUnit(error.default, one.unit), own }, threshold: withUnit(error.in_use, one.unit), source: view.value?.source ?? null },
+      { rule: 'reference', text: side.row ? `Compared with ${side.row.reference_from === 'other-side' ? 'the other side' : (side.row.reference_from ?? 'nothing')}.` : 'Not measured yet.', facts: { norm: one.norm === null ? 'none at this age' : withUnit(one.norm, one.unit) }, source: one.source },
+      { rule: 'grade', text: `none up to one error, mild to two, moderate to four, marked beyond`, facts: { short: side.row?.deficit === null || !side.row ? 'not known' : withUnit(side.row.deficit, one.unit) }, source: view.value?.source ?? null },
+      ...side.reasons.map((reason) => ({ ...reason, source: reason.source ?? null })),
     ],
   }
 }
@@ -199,7 +199,7 @@ const cell = (side: Schemas['TestSide'] | undefined, unit: string) => {
         <PatternList :patterns="view.patterns" :findings="view.findings" :signs="view.signs" :observed="draft.value.value.observed ?? []" @toggle="toggleSign" @test="(m) => (tests.some((t) => t.measure === m) ? open(m) : add(m))" />
       </div>
     </div>
-    <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" source="measures: clinical consensus, reviewed; published figures name their source above" @close="why = null" />
+    <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" @close="why = null" />
   </section>
   <CannotRead v-else :problem="draft.problem.value" @again="draft.reload" />
 </template>

@@ -6,6 +6,7 @@ import { useSession } from '@/app/session'
 import { problemOf, unwrap, useVisit } from '@/app/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import { readable, shortDate } from '@/ui/dates'
+import { PAIN_RULES } from '@/ui/painRules'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
 import RippleLine from '@/ui/RippleLine.vue'
 import MorningEntry from './MorningEntry.vue'
@@ -22,7 +23,6 @@ const { data, error, refetch } = useQuery({
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/respond', { params: { path } }))),
 })
 const waiting = computed(() => data.value?.sessions.some((s) => s.morning === null && s.date < data.value!.today))
-const RULE: Record<string, string> = { 'pain-free': 'no more than one above the start', tolerable: 'what is easy to bear', 'touch-and-release': 'touch the pain and let go' }
 
 async function saved(): Promise<void> {
   entering.value = 'no'
@@ -35,7 +35,7 @@ function explain(drill: Schemas['DrillResponse']): void {
     reasons: [{
       rule: 'response', text: drill.why || 'No session of this drill yet.',
       facts: { method: drill.method, 'pain allowed at this irritability': `up to ${drill.limit} of 10`, 'sessions at this dose': drill.counted },
-      threshold: RULE[drill.pain_rule] ?? drill.pain_rule,
+      threshold: PAIN_RULES[drill.pain_rule], source: drill.source ?? null,
     }],
   }
 }
@@ -89,7 +89,7 @@ function explain(drill: Schemas['DrillResponse']): void {
         </tbody>
       </table>
     </template>
-    <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" source="responses: clinical consensus, reviewed" @close="why = null" />
+    <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" @close="why = null" />
   </section>
   <CannotRead v-else :problem="problemOf(error)" @again="refetch()" />
 </template>

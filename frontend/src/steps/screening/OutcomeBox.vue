@@ -15,7 +15,7 @@ const problem = ref<Problem | null>(null)
 const clearing = ref<string | null>(null)
 const form = reactive({ doctor: '', date: props.frame.today, reason: '' })
 
-const ACTS: Record<string, string> = {
+const ACTS: Record<Schemas['FlagGroup']['action'], string> = {
   emergency: 'Call the emergency number now. Stay with the client.',
   'same-day': 'The client sees a doctor today.',
   'within-days': 'The client sees a doctor within days.',

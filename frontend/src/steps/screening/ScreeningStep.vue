@@ -15,7 +15,7 @@ import EffectList from './EffectList.vue'
 import FactorList from './FactorList.vue'
 import LimitList from './LimitList.vue'
 import OutcomeBox from './OutcomeBox.vue'
-import { bands, questionsOf, unanswered, type Answers, type Band, type Question } from './questions'
+import { bands, groupAnswerable, questionsOf, unanswered, type Answers, type Band, type Question } from './questions'
 
 type Screening = Schemas['ScreeningOut']
 interface Draft { answers: Answers; factors: Schemas['FactorIn'][]; limits: Schemas['LimitIn'][] }
@@ -104,7 +104,7 @@ async function cleared(): Promise<void> {
   refresh()
 }
 
-const missing = (band: Band, questions: Question[]) => unanswered(questions, answers.value).length && band
+const missing = (band: Band, questions: Question[]) => unanswered(groupAnswerable(band, questions), answers.value).length
 </script>
 
 <template>
@@ -134,7 +134,7 @@ const missing = (band: Band, questions: Question[]) => unanswered(questions, ans
         <div v-for="{ band, questions } in shownBands" :key="band.action" class="band" :class="band.action">
           <div class="band-head">
             <h2>{{ band.title }}</h2>
-            <button v-if="missing(band, questions)" type="button" class="act" @click="noneOfThese(questions)">None of these</button>
+            <button v-if="missing(band, questions)" type="button" class="act" @click="noneOfThese(groupAnswerable(band, questions))">None of these</button>
           </div>
           <div v-for="q in questions" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
             <span class="text">{{ q.text }}<em v-if="q.to_confirm" class="small"> to confirm</em></span>

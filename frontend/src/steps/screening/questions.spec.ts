@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { bands, questionsOf, unanswered, type Group } from './questions'
+import { bands, groupAnswerable, questionsOf, unanswered, type Group } from './questions'
 
 const question = (word: string) => ({ word, text: word, value: null, to_confirm: false })
-const group = (id: string, action: string, words: string[], context: string | null = null): Group => ({
+const group = (id: string, action: Group['action'], words: string[], context: string | null = null): Group => ({
   id, action, private: false, raised: false, context: context ? question(context) : null, questions: words.map(question),
 })
 
@@ -18,6 +18,13 @@ describe('the questions of the screen', () => {
     const seen = new Set<string>()
     const all = bands(groups).flatMap((band) => questionsOf(band, seen).map((q) => q.word))
     expect(all).toEqual(['measured', 'cold', 'grey', 'fever', 'rash'])
+  })
+
+  it('gives no group answer to a question that only decides what else is asked', () => {
+    for (const band of bands(groups)) {
+      expect(groupAnswerable(band, questionsOf(band)).map((q) => q.word)).not.toContain('measured')
+    }
+    expect(groupAnswerable(bands(groups)[0]!, questionsOf(bands(groups)[0]!)).map((q) => q.word)).toEqual(['cold', 'grey'])
   })
 
   it('takes a no for an answer and nothing else', () => {

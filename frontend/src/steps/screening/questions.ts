@@ -10,7 +10,10 @@ export interface Band {
   groups: Group[]
 }
 
-const TITLES: Record<string, string> = {
+type Action = Schemas['FlagGroup']['action']
+
+const ACTIONS: Action[] = ['emergency', 'same-day', 'within-days', 'discuss']
+const TITLES: Record<Action, string> = {
   emergency: 'Yes here is an emergency',
   'same-day': 'Yes here needs a doctor today',
   'within-days': 'Yes here needs a doctor within days',
@@ -19,8 +22,8 @@ const TITLES: Record<string, string> = {
 
 /** The questions in bands by what a yes would mean, gravest first. */
 export function bands(groups: readonly Group[]): Band[] {
-  return Object.entries(TITLES)
-    .map(([action, title]) => ({ action, title, groups: groups.filter((g) => g.action === action) }))
+  return ACTIONS
+    .map((action) => ({ action, title: TITLES[action], groups: groups.filter((g) => g.action === action) }))
     .filter((band) => band.groups.length)
 }
 
@@ -33,4 +36,10 @@ export function questionsOf(band: Band, seen = new Set<string>()): Question[] {
 /** The words of some questions still unanswered. */
 export function unanswered(questions: readonly Question[], answers: Answers): Question[] {
   return questions.filter((q) => answers[q.word] === undefined)
+}
+
+/** Those of some questions that one answer may be given to together: a question that only decides what is asked stands alone. */
+export function groupAnswerable(band: Band, questions: readonly Question[]): Question[] {
+  const contexts = new Set(band.groups.map((g) => g.context?.word))
+  return questions.filter((q) => !contexts.has(q.word))
 }
