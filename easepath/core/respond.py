@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from easepath.core.ids import Factors, Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Drill, Method
+from easepath.core.measure.patterns import NERVE_SIGNS
 from easepath.core.reasons import Reason
 from easepath.core.screening.screen import ScreenResult
 from easepath.core.situation import ClientFactor, LogEntry
@@ -33,6 +34,8 @@ EASED = 2
 SORENESS_SESSIONS = 2
 STRAIN_DAYS = 14
 EXCUSE_DAYS = 7
+SORENESS_OPEN = "response-soreness-open"
+"""A session waits to be told whether its soreness was gone within 48 hours."""
 BURNING_FACTORS = frozenset({Factors.NERVE_ROOT, Factors.NERVE_ROOT_HOT, Factors.FEMORAL_NERVE, Factors.SENSORY_LOSS})
 
 
@@ -157,7 +160,7 @@ class Responder:
         if over is None or over <= 0:
             return None
         if self._may_be_soreness(entry) and entry.gone_48h is None:
-            return Reason("response-soreness-open")
+            return Reason(SORENESS_OPEN)
         excused = entry.unusual != "none" and entry.date in self._excused
         if excused and over < MORNING_FLARE and not self._expected_soreness(entry):
             return Reason("response-unusual-day", facts={"unusual": entry.unusual})
@@ -235,6 +238,17 @@ class Responder:
 
     def _is_dangerous(self, entry: LogEntry) -> bool:
         return entry.symptom in NERVE_SYMPTOMS | JOINT_SYMPTOMS
+
+
+def asks_moved(screen: ScreenResult) -> bool:
+    """Whether a session asks if anything moved down the limb.
+
+    A nerve factor is there (listed, assumed by the profile or by a pattern), a nerve sign was observed, or a session
+    told one.
+    """
+    situation = screen.situation
+    told = any(entry.symptom in NERVE_SYMPTOMS or entry.moved != "none" for entry in situation.log)
+    return told or bool(screen.factor_ids & BURNING_FACTORS or set(situation.complaint.observed) & NERVE_SIGNS)
 
 
 def recent_strain(library: Library, factors: Iterable[ClientFactor]) -> bool:

@@ -8,6 +8,7 @@ import uuid
 from easepath.clinic import clock
 from easepath.clinic.actions.record_session import DrillDone, MorningDone, record_morning, record_session
 from easepath.clinic.facts import assess
+from easepath.clinic.models import Complaint
 from easepath.clinic.selectors.caseload import caseload
 from easepath.clinic.selectors.home_sheet import home_sheet
 from easepath.clinic.selectors.respond import respond_view
@@ -58,3 +59,36 @@ def test_one_morning_is_the_morning_of_every_session_of_its_date(world: World) -
         assert all(row["date"] != str(TODAY) for row in home_sheet(fresh(world, "Marta"))["mornings_open"])
         log = assess(fresh(world, "Marta"), TODAY + dt.timedelta(days=1)).screen.situation.log
     assert {entry.next for entry in log if entry.session in (str(first.pk), str(second.pk))} == {1}
+
+
+def test_what_was_not_asked_is_stored_as_not_asked(world: World) -> None:
+    row = record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY))
+    assert {drill.moved for drill in row.drills.all()} == {""}
+    assert not home_sheet(fresh(world, "Marta"))["asks_moved"]
+    shown = respond_view(world.visit("Marta"))["sessions"][0]["drills"]
+    assert {drill["moved"] for drill in shown} == {""}
+    drills = tuple(DrillDone(d.drill, d.side, 100, 1, "pull", "target", "down") for d in row.drills.all())
+    record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, drills=drills))
+    assert home_sheet(fresh(world, "Marta"))["asks_moved"]
+
+
+def test_soreness_is_asked_about_where_the_rules_wait_for_it(world: World) -> None:
+    complaint = fresh(world, "Marta")
+    Complaint.objects.filter(pk=complaint.pk).update(
+        condition="low-back-stiff", region="low-back", stage=None, since=TODAY - dt.timedelta(days=60)
+    )
+    complaint.sessions.all().delete()
+    session = record_session(
+        fresh(world, "Marta"),
+        done(fresh(world, "Marta"), TODAY, drills=(DrillDone("iso-adduction", "both", 100, 1, "soreness", "target"),)),
+    )
+    with clock.on(TODAY + dt.timedelta(days=1)):
+        assert home_sheet(fresh(world, "Marta"))["soreness_open"] == []
+        record_morning(fresh(world, "Marta"), MorningDone(uuid.uuid4(), session.pk, 3, "none"))
+        (asked,) = home_sheet(fresh(world, "Marta"))["soreness_open"]
+        assert (asked["session"], asked["days"], asked["pain"]) == (str(session.pk), 1, 3)
+    with clock.on(TODAY + dt.timedelta(days=2)):
+        record_morning(fresh(world, "Marta"), MorningDone(uuid.uuid4(), session.pk, 3, "none", gone_48h=True))
+        assert home_sheet(fresh(world, "Marta"))["soreness_open"] == []
+        kinds = {day["date"]: day["kind"] for day in respond_view(world.visit("Marta"))["ripples"]}
+        assert kinds[str(TODAY)] == "calm"

@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 
-from easepath.core.respond import DrillInSession, Responder, charge_morning
+from easepath.core.respond import DrillInSession, Responder, asks_moved, charge_morning
 from easepath.core.situation import LogEntry, PainReport, Plan
 from tests.core.build import client, complaint, day, entry, factor, screened
 
@@ -129,3 +129,19 @@ def test_a_calm_morning_belongs_to_all() -> None:
     a, b = entry(2), entry(2, "iso-adduction", "both")
     responder = Responder(screened(log=(a, b)), {})
     assert charge_morning(responder, (DrillInSession(a, None, 0), DrillInSession(b, None, 0))) == (a, b)
+
+
+ASKS_MOVED = {
+    "a-groin-strain": ({}, False),
+    "a-nerve-factor": ({"client": client(factors=(factor("nerve-root"),))}, True),
+    "a-nerve-profile": ({"complaint": complaint(condition="leg-pain-nerve"), "plan": Plan()}, True),
+    "a-sign-seen": ({"complaint": complaint(observed=("slr-leg-symptoms",))}, True),
+    "a-session-that-told-one": ({"log": (entry(3, symptom="tingling"), entry(2))}, True),
+    "a-session-that-moved": ({"log": (entry(3, moved="up"), entry(2))}, True),
+    "calm-sessions": ({"log": (entry(3), entry(2))}, False),
+}
+
+
+@pytest.mark.parametrize(("changes", "wanted"), ASKS_MOVED.values(), ids=ASKS_MOVED.keys())
+def test_a_session_asks_what_moved_only_where_a_nerve_is_in_play(changes: dict[str, Any], wanted: bool) -> None:
+    assert asks_moved(screened(**changes)) is wanted

@@ -116,7 +116,7 @@ class Link(Schema):
 
 
 class DrillDoneIn(In):
-    """One drill of a session."""
+    """One drill of a session; what was not asked is left out."""
 
     drill: Word
     side: Literal["left", "right", "both"]
@@ -127,7 +127,7 @@ class DrillDoneIn(In):
         "shooting", "tingling", "numbness", "cramp", "locking", "giving-way",
     ] = ""  # fmt: skip
     felt: Annotated[str, Field(max_length=40)] = ""
-    moved: Literal["none", "up", "down"] = "none"
+    moved: Literal["", "none", "up", "down"] = ""
 
 
 class SessionIn(In):

@@ -204,6 +204,16 @@ class OpenMorning(Schema):
     date: str
 
 
+class OpenSoreness(Schema):
+    """A session whose soreness is asked about, with its morning as it was told."""
+
+    session: str
+    date: str
+    days: int
+    pain: int
+    unusual: Literal["none", "training", "work", "travel", "poor-sleep", "other"]
+
+
 class HomeSheet(Sheet):
     """The sheet behind the private link."""
 
@@ -214,6 +224,9 @@ class HomeSheet(Sheet):
     today: str
     done_today: bool
     mornings_open: list[OpenMorning]
+    asks_moved: bool
+    nerve_symptoms: list[str]
+    soreness_open: list[OpenSoreness]
 
 
 class PrintIn(In):

@@ -19,7 +19,7 @@ OLDEST_DAYS = 21
 
 @dataclass(frozen=True)
 class DrillDone:
-    """One drill of a session as it was reported; None is not known."""
+    """One drill of a session as it was reported; None is not known, an empty word was not asked."""
 
     drill: str
     side: str
@@ -27,7 +27,7 @@ class DrillDone:
     during: int | None
     symptom: str
     felt: str
-    moved: str = "none"
+    moved: str = ""
 
 
 @dataclass(frozen=True)

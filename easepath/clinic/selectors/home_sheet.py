@@ -5,10 +5,11 @@ from __future__ import annotations
 from typing import Any, get_args
 
 from easepath.clinic import clock, models
-from easepath.clinic.facts import assess, current_version
-from easepath.clinic.facts.home import effective_sessions, morning_of
+from easepath.clinic.facts import Assessment, assess, current_version
+from easepath.clinic.facts.home import effective_sessions, latest_morning, morning_of
 from easepath.core.adjust.decision import PAUSES_AT_HOME
 from easepath.core.adjust.rest import rest_until
+from easepath.core.respond import SORENESS_OPEN, asks_moved
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, Symptom
 
 MORNING_LOOK_BACK = 4
@@ -62,7 +63,26 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
         "today": str(clock.today_of(complaint)),
         "done_today": any(s.date == clock.today_of(complaint) for s in effective_sessions(complaint)),
         "mornings_open": mornings_open(complaint),
+        "asks_moved": asks_moved(assessment.screen),
+        "nerve_symptoms": sorted(NERVE_SYMPTOMS | {"burning"}),
+        "soreness_open": soreness_open(assessment, complaint),
     }
+
+
+def soreness_open(assessment: Assessment, complaint: models.Complaint) -> list[dict[str, Any]]:
+    """Sessions whose soreness the rules ask about, with the morning as it was told and the days since."""
+    context, today = assessment.review.context, clock.today_of(complaint)
+    log = assessment.screen.situation.log
+    waiting = {entry.session for entry in log if context.response(entry).reason.rule == SORENESS_OPEN}
+    return [
+        {
+            "session": str(session.pk), "date": str(session.date), "days": (today - session.date).days,
+            "pain": morning.pain, "unusual": morning.unusual,
+        }
+        for session in effective_sessions(complaint)
+        if str(session.pk) in waiting and (today - session.date).days <= MORNING_LOOK_BACK
+        and (morning := latest_morning(session)) is not None
+    ]  # fmt: skip
 
 
 def mornings_open(complaint: models.Complaint) -> list[dict[str, Any]]:

@@ -13,7 +13,7 @@ from easepath.core.situation import ClientFactor, Situation
 from easepath.core.vocabulary import SIDES, SideName
 
 HAMSTRING_NEEDS = (Needs.LENGTHEN_HAMSTRING, Needs.STRENGTHEN_HAMSTRING, Needs.ACTIVATE_HAMSTRING)
-NERVE_SIGNS = (Observations.SLR_LEG_SYMPTOMS, Observations.SLR_CHANGES_WITH_ANKLE)
+NERVE_SIGNS = frozenset({Observations.SLR_LEG_SYMPTOMS, Observations.SLR_CHANGES_WITH_ANKLE})
 NERVE_FACTORS = frozenset({Factors.NERVE_ROOT, Factors.NERVE_ROOT_HOT})
 GRAVEST_FIRST: Mapping[str, tuple[str, ...]] = {
     Patterns.TOE_REACH: ("nerve", "short-hamstring", "doubtful", "back-holds", "long-hamstring", "need-tests", "none"),
@@ -93,7 +93,7 @@ def _runs(library: Library, situation: Situation, pattern: str, profile: Conditi
 
 
 def _toe_reach(view: _View) -> PatternResult:
-    if view.observed & set(NERVE_SIGNS) or view.factors & NERVE_FACTORS:
+    if view.observed & NERVE_SIGNS or view.factors & NERVE_FACTORS:
         return PatternResult(Patterns.TOE_REACH, "nerve", unwanted=HAMSTRING_NEEDS)
     slr, ake = view.beyond(Measures.SLR), view.beyond(Measures.AKE)
     if slr is None:

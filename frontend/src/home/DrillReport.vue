@@ -3,24 +3,30 @@ import { computed, ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import PainStrip from '@/ui/PainStrip.vue'
-import { SYMPTOMS, siteWords } from './words'
+import { MOVED, SYMPTOMS, siteWords } from './words'
+
+type Moved = 'none' | 'up' | 'down'
 
 /** How a drill went: worst pain, what was felt, and where. A stop sign ends the drill and says whom to call. */
-const props = defineProps<{ drill: HomeSchemas['HomeDrill']; share: number; symptoms: string[]; stops: string[]; phone: string }>()
-const emit = defineEmits<{ report: [report: { during: number | null; symptom: string; felt: string }]; end: [] }>()
+const props = defineProps<{ drill: HomeSchemas['HomeDrill']; share: number; symptoms: string[]; stops: string[]; asksMoved: boolean; nerves: string[]; phone: string }>()
+const emit = defineEmits<{ report: [report: { during: number | null; symptom: string; felt: string; moved?: Moved }]; end: [] }>()
 const during = ref<number | null>(null)
 const symptom = ref('')
 const felt = ref('')
+const moved = ref<Moved | ''>('')
 
 const kind = (stop: boolean) => props.symptoms.filter((s) => props.stops.includes(s) === stop).map((s) => ({ value: s, text: SYMPTOMS[s] ?? s }))
 const usual = computed(() => kind(false))
 const stopping = computed(() => kind(true))
 const isStop = computed(() => props.stops.includes(symptom.value))
 const sites = computed(() => props.drill.felt_sites.map((site) => ({ value: site, text: siteWords(site, props.drill.feel) })))
-const ready = computed(() => during.value !== null && symptom.value !== '' && (symptom.value === 'none' || felt.value !== ''))
+/** asked where a nerve is in play, or a nerve's own sign was just told; what is not asked is not sent */
+const movedAsked = computed(() => props.asksMoved || props.nerves.includes(symptom.value))
+const ready = computed(() => during.value !== null && symptom.value !== '' && (symptom.value === 'none' || felt.value !== '') && (!movedAsked.value || isStop.value || moved.value !== ''))
 
 function send(endNow: boolean): void {
-  emit('report', { during: during.value, symptom: symptom.value, felt: felt.value })
+  const told = movedAsked.value && moved.value !== '' ? { moved: moved.value } : {}
+  emit('report', { during: during.value, symptom: symptom.value, felt: felt.value, ...told })
   if (endNow) emit('end')
 }
 </script>
@@ -33,6 +39,7 @@ function send(endNow: boolean): void {
     <ChoiceRow v-model="symptom" label="What did you feel?" :options="usual" />
     <div class="stops"><ChoiceRow v-model="symptom" label="or one of the stop signs" :options="stopping" /></div>
     <ChoiceRow v-if="symptom && symptom !== 'none'" v-model="felt" label="Where?" :options="sites" />
+    <ChoiceRow v-if="movedAsked" v-model="moved" label="Did anything move along the leg or arm?" :options="MOVED" />
     <div v-if="isStop" class="stop-box" role="alert">
       <strong>Do not go on with this drill.</strong> Call {{ phone }} before the next session. The clinic sees your report at once.
     </div>

@@ -6,6 +6,7 @@ import { motionOf } from '@/ui/pictures'
 import AfterSession from './AfterSession.vue'
 import MorningCard from './MorningCard.vue'
 import SessionPlayer from './SessionPlayer.vue'
+import SorenessCard from './SorenessCard.vue'
 import SheetView from './SheetView.vue'
 import { useOutbox } from './outbox'
 import { useRun } from './useRun'
@@ -50,6 +51,8 @@ onMounted(async () => {
 })
 
 const mornings = computed(() => (sheet.value?.mornings_open ?? []).filter((m) => !told.value.has(m.session)))
+const soreTold = ref(new Set<string>())
+const soreness = computed(() => (sheet.value?.soreness_open ?? []).filter((one) => !soreTold.value.has(one.session)))
 const phone = computed(() => sheet.value?.clinic.phone)
 
 async function tellMorning(session: string, pain: number, unusual: string): Promise<void> {
@@ -57,15 +60,23 @@ async function tellMorning(session: string, pain: number, unusual: string): Prom
   await outbox.send({ kind: 'morning', body: { id: newId(), session, pain, unusual: unusual as 'none', gone_48h: null } })
 }
 
+async function tellSoreness(one: HomeSchemas['OpenSoreness'], gone: boolean): Promise<void> {
+  soreTold.value = new Set([...soreTold.value, one.session])
+  if (!gone && one.days < 2) return // two days are not over: it is asked again tomorrow
+  await outbox.send({ kind: 'morning', body: { id: newId(), session: one.session, pain: one.pain, unusual: one.unusual, gone_48h: gone } })
+}
+
 async function finish(after: number | null): Promise<void> {
   const state = run.state.value
   if (!state || !sheet.value) return
   const drills = sheet.value.drills
     .filter((d) => state.reports[d.drill])
-    .map((d) => ({ drill: d.drill, side: d.side as 'both', moved: 'none' as const, ...state.reports[d.drill]!, symptom: state.reports[d.drill]!.symptom as '' }))
+    .map((d) => ({ drill: d.drill, side: d.side as 'both', moved: '' as const, ...state.reports[d.drill]!, symptom: state.reports[d.drill]!.symptom as '' }))
+  const leftOut = sheet.value.drills.filter((d) => state.leftOut.includes(d.drill) && !state.reports[d.drill]).map((d) => d.title)
+  const note = leftOut.length ? `Left out: ${leftOut.join(', ')}`.slice(0, 400) : ''
   run.clear()
   sentToday.value = true
-  if (drills.length) await outbox.send({ kind: 'session', body: { id: newId(), version: state.version, date: state.date, before: state.before, after, drills, note: '', corrects: null } })
+  if (drills.length) await outbox.send({ kind: 'session', body: { id: newId(), version: state.version, date: state.date, before: state.before, after, drills, note, corrects: null } })
   await load()
 }
 </script>
@@ -91,6 +102,7 @@ async function finish(after: number | null): Promise<void> {
       <AfterSession v-else-if="run.state.value?.finished" :sheet="sheet" :reports="run.state.value.reports" @done="finish" />
       <template v-else>
         <MorningCard v-for="m in mornings" :key="m.session" :date="m.date" :today="sheet.today" @told="(pain, unusual) => tellMorning(m.session, pain, unusual)" />
+        <SorenessCard v-for="one in soreness" :key="one.session" :date="one.date" :today="sheet.today" @told="(gone) => tellSoreness(one, gone)" />
         <SheetView :sheet="sheet" :done="sheet.done_today || sentToday" @begin="run.begin" />
       </template>
     </template>

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import PainStrip from '@/ui/PainStrip.vue'
-import { UNUSUAL } from './words'
+import { sessionWords, UNUSUAL, YESTERDAY } from './words'
 
 /** The key question: how was the morning after. */
 const props = defineProps<{ date: string; today: string }>()
@@ -11,9 +11,8 @@ const pain = ref<number | null>(null)
 const unusual = ref('none')
 
 const words = computed(() => {
-  const days = Math.round((Date.parse(props.today) - Date.parse(props.date)) / 86_400_000)
-  const session = days === 1 ? 'yesterday’s session' : `the session of ${new Date(`${props.date}T12:00`).toLocaleDateString('en-GB', { weekday: 'long' })}`
-  return days === 1 ? `How was this morning, after ${session}?` : `How was the morning after ${session}?`
+  const session = sessionWords(props.date, props.today)
+  return session === YESTERDAY ? `How was this morning, after ${session}?` : `How was the morning after ${session}?`
 })
 </script>
 

@@ -49,13 +49,14 @@ const now = computed(() => {
 
 <template>
   <section class="player" aria-label="Session">
-    <DrillReport v-if="state.asking !== null && drill" :key="state.asking" :drill="drill" :share="state.doneShare" :symptoms="sheet.symptoms" :stops="sheet.stop_symptoms" :phone="sheet.clinic.phone"
+    <DrillReport v-if="state.asking !== null && drill" :key="state.asking" :drill="drill" :share="state.doneShare" :symptoms="sheet.symptoms" :stops="sheet.stop_symptoms" :asks-moved="sheet.asks_moved" :nerves="sheet.nerve_symptoms" :phone="sheet.clinic.phone"
       @report="run.report" @end="run.finishNow" />
     <template v-else>
       <p class="top small quiet">
         <span v-if="index !== null">drill {{ index + 1 }} of {{ sheet.drills.length }}</span><span v-else>between drills</span>
         <span>{{ minutesLeft === 1 ? '1 minute' : `${minutesLeft} minutes` }} left</span>
       </p>
+      <p v-if="run.away.value" class="known-box" role="status">You were away, so the session waits for you. Go on when you are ready.</p>
       <h1>{{ drill?.title ?? now[0] }}</h1>
       <p v-if="side" class="side">{{ side }}</p>
       <MovingPicture v-if="drill && pictured" class="film" :drill="drill.drill" :side="pictured.side" :place="drill.place" :alt="pictured.alt ?? drill.title" />

@@ -1,12 +1,15 @@
 import { computed, onBeforeUnmount, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import { place, spans, type Placed } from '@/ui/tape'
+import { useAwake } from './useAwake'
 
 export interface Report {
   done_pct: number
   during: number | null
   symptom: string
   felt: string
+  /** only where it was asked */
+  moved?: 'none' | 'up' | 'down'
 }
 
 /** Where a session stands, as it is kept on the phone so that a closed tab loses nothing. */
@@ -20,11 +23,17 @@ export interface RunState {
   asking: number | null
   doneShare: number
   finished: boolean
+  /** seconds of each drill's own time that passed while the page was awake */
+  spent: Record<number, number>
+  /** drills that were passed over without being done */
+  leftOut: string[]
 }
 
 export interface UseRunReturn {
   state: Ref<RunState | null>
   running: Ref<boolean>
+  /** the phone slept or another page was open: the session waits */
+  away: Ref<boolean>
   stretch: ComputedRef<Placed | undefined>
   left: ComputedRef<number>
   drillIndex: ComputedRef<number | null>
@@ -39,11 +48,16 @@ export interface UseRunReturn {
   clear: () => void
 }
 
+/** A longer gap between two ticks means that the phone slept: that time was not spent on a drill. */
+const GAP_S = 2
+
 /** The session's clock: it runs along the tape, halts after each drill for its report, and can be picked up again. */
 export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: string): UseRunReturn {
   const store = `easepath:run:${token}`
-  const state = ref<RunState | null>(JSON.parse(localStorage.getItem(store) ?? 'null') as RunState | null)
+  const kept = JSON.parse(localStorage.getItem(store) ?? 'null') as RunState | null
+  const state = ref<RunState | null>(kept && { ...kept, spent: kept.spent ?? {}, leftOut: kept.leftOut ?? [] })
   const running = ref(false)
+  const away = ref(false)
   const placed = computed(() => place(sheet.value?.timeline ?? []))
   const total = computed(() => placed.value.at(-1)?.end ?? 0)
   const stretch = computed(() => placed.value.find((s) => (state.value?.at ?? 0) < s.end))
@@ -51,7 +65,13 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
   const drillIndex = computed(() => state.value?.asking ?? stretch.value?.index ?? null)
   let last = 0
   const timer = setInterval(tick, 200)
-  onBeforeUnmount(() => clearInterval(timer))
+  const onHidden = () => document.hidden && running.value && leave()
+  document.addEventListener('visibilitychange', onHidden)
+  onBeforeUnmount(() => {
+    clearInterval(timer)
+    document.removeEventListener('visibilitychange', onHidden)
+  })
+  useAwake(running)
 
   watch(state, (now) => (now ? localStorage.setItem(store, JSON.stringify(now)) : localStorage.removeItem(store)), { deep: true })
 
@@ -65,11 +85,27 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     last = now
     const run = state.value
     if (!running.value || !run || run.asking !== null || run.finished) return
+    if (step > GAP_S) return leave()
     const before = stretch.value
+    const from = run.at
     run.at = Math.min(total.value, run.at + step)
+    spend(from, run.at)
     const over = before && before.index !== null && run.at >= (spanOf(before.index)?.end ?? 0)
-    if (over) ask(before.index!, 100)
+    if (over) ask(before.index!, share(before.index!))
     else if (run.at >= total.value) run.finished = true
+  }
+
+  function leave(): void {
+    running.value = false
+    away.value = true
+  }
+
+  /** Count what of a stretch of time was a drill's own. */
+  function spend(from: number, to: number): void {
+    for (const s of placed.value) {
+      const seconds = Math.min(to, s.end) - Math.max(from, s.start)
+      if (s.kind === 'side' && s.index !== null && seconds > 0) state.value!.spent[s.index] = (state.value!.spent[s.index] ?? 0) + seconds
+    }
   }
 
   function ask(index: number, share: number): void {
@@ -83,8 +119,9 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     if (!sheet.value) return
     state.value = {
       version: sheet.value.version, date: sheet.value.today, before, at: 0, reports: {}, asking: null, doneShare: 100,
-      finished: false,
+      finished: false, spent: {}, leftOut: [],
     }
+    away.value = false
     jumpPaused()
     last = performance.now()
     running.value = true
@@ -99,19 +136,23 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     if (run && !stretch.value) run.finished = true
   }
 
+  /** How much of a drill's own time was spent on it, in percent. */
   function share(index: number): number {
-    const span = spanOf(index)
-    if (!span || !state.value) return 0
-    return Math.round((100 * Math.max(0, state.value.at - span.start)) / (span.end - span.start))
+    const whole = placed.value.filter((s) => s.kind === 'side' && s.index === index).reduce((sum, s) => sum + s.end - s.start, 0)
+    return whole ? Math.min(100, Math.round((100 * (state.value?.spent[index] ?? 0)) / whole)) : 0
   }
 
   function toggle(): void {
     last = performance.now()
+    away.value = false
     running.value = !running.value
   }
 
+  /** It hurts: always asks, between two drills about the one that was done last. */
   function stopDrill(): void {
-    const index = drillIndex.value
+    const at = state.value?.at ?? 0
+    const done = spans(placed.value).filter((span) => span.end <= at).at(-1)
+    const index = drillIndex.value ?? done?.index ?? null
     if (index !== null) ask(index, share(index))
     else running.value = false
   }
@@ -122,8 +163,27 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     const current = stretch.value
     const span = current.index === null ? null : spanOf(current.index)
     run.at = current.end
-    if (span && run.at >= span.end) ask(current.index!, 100)
-    else if (run.at >= total.value) run.finished = true
+    if (span && run.at >= span.end) {
+      const done = share(current.index!)
+      if (done) ask(current.index!, done)
+      else leaveOut(current.index!)
+    } else if (run.at >= total.value) run.finished = true
+  }
+
+  /** A drill of which nothing was done is left out: it gets no report, and is never done. */
+  function leaveOut(index: number): void {
+    const drill = sheet.value?.drills[index]
+    if (drill && state.value) state.value.leftOut = [...new Set([...state.value.leftOut, drill.drill])]
+    goOn()
+  }
+
+  function goOn(): void {
+    const run = state.value
+    if (!run) return
+    jumpPaused()
+    if (run.at >= total.value || !spans(placed.value).some((s) => s.start >= run.at - 0.001)) run.finished = true
+    last = performance.now()
+    running.value = !run.finished
   }
 
   function back(): void {
@@ -135,12 +195,9 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     if (!run || run.asking === null) return
     const drill = sheet.value?.drills[run.asking]
     if (drill) run.reports[drill.drill] = { ...given, done_pct: run.doneShare }
-    run.at = spanOf(run.asking)?.end ?? run.at
+    run.at = Math.max(run.at, spanOf(run.asking)?.end ?? 0)
     run.asking = null
-    jumpPaused()
-    if (run.at >= total.value || !spans(placed.value).some((s) => s.start >= run.at - 0.001)) run.finished = true
-    last = performance.now()
-    running.value = !run.finished
+    goOn()
   }
 
   function finishNow(): void {
@@ -153,5 +210,5 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     running.value = false
   }
 
-  return { state, running, stretch, left, drillIndex, total, begin, toggle, stopDrill, skip, back, report, finishNow, clear }
+  return { state, running, away, stretch, left, drillIndex, total, begin, toggle, stopDrill, skip, back, report, finishNow, clear }
 }

@@ -11,6 +11,10 @@ export const UNUSUAL: { value: string; text: string }[] = [
   { value: 'travel', text: 'a long journey' }, { value: 'poor-sleep', text: 'poor sleep' }, { value: 'other', text: 'something else' },
 ]
 
+export const MOVED: { value: 'none' | 'up' | 'down'; text: string }[] = [
+  { value: 'none', text: 'no, it stayed where it was' }, { value: 'down', text: 'yes, further down' }, { value: 'up', text: 'yes, back up' },
+]
+
 /** Where something was felt, in words. */
 export function siteWords(site: string, feel: string): string {
   return site === 'target' ? `where it should be: ${feel}` : site.replaceAll('-', ' ')
@@ -19,4 +23,12 @@ export function siteWords(site: string, feel: string): string {
 /** Which leg or arm a stretch of the session is for. */
 export function sideWords(side: string | null | undefined): string {
   return side === 'left' ? 'LEFT side' : side === 'right' ? 'RIGHT side' : ''
+}
+
+export const YESTERDAY = 'yesterday’s session'
+
+/** Which session, as one says it: yesterday's, or by its weekday. */
+export function sessionWords(date: string, today: string): string {
+  const days = Math.round((Date.parse(today) - Date.parse(date)) / 86_400_000)
+  return days === 1 ? YESTERDAY : `the session of ${new Date(`${date}T12:00`).toLocaleDateString('en-GB', { weekday: 'long' })}`
 }

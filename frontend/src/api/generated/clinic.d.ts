@@ -1280,7 +1280,7 @@ export interface components {
         };
         /**
          * DrillDoneIn
-         * @description One drill of a session.
+         * @description One drill of a session; what was not asked is left out.
          */
         DrillDoneIn: {
             /** Done Pct */
@@ -1296,10 +1296,10 @@ export interface components {
             felt: string;
             /**
              * Moved
-             * @default none
+             * @default
              * @enum {string}
              */
-            moved: "none" | "up" | "down";
+            moved: "" | "none" | "up" | "down";
             /**
              * Side
              * @enum {string}

@@ -116,7 +116,7 @@ export interface components {
         };
         /**
          * DrillDoneIn
-         * @description One drill of a session.
+         * @description One drill of a session; what was not asked is left out.
          */
         DrillDoneIn: {
             /** Done Pct */
@@ -132,10 +132,10 @@ export interface components {
             felt: string;
             /**
              * Moved
-             * @default none
+             * @default
              * @enum {string}
              */
-            moved: "none" | "up" | "down";
+            moved: "" | "none" | "up" | "down";
             /**
              * Side
              * @enum {string}
@@ -220,6 +220,8 @@ export interface components {
          * @description The sheet behind the private link.
          */
         HomeSheet: {
+            /** Asks Moved */
+            asks_moved: boolean;
             /** By */
             by: string;
             clinic: components["schemas"]["ClinicOut"];
@@ -243,12 +245,16 @@ export interface components {
             minutes_available: number | null;
             /** Mornings Open */
             mornings_open: components["schemas"]["OpenMorning"][];
+            /** Nerve Symptoms */
+            nerve_symptoms: string[];
             /** Overridden */
             overridden: string[];
             /** Rest Until */
             rest_until: string | null;
             /** Seconds */
             seconds: number;
+            /** Soreness Open */
+            soreness_open: components["schemas"]["OpenSoreness"][];
             /** Stop Symptoms */
             stop_symptoms: string[];
             /** Symptoms */
@@ -297,6 +303,25 @@ export interface components {
             date: string;
             /** Session */
             session: string;
+        };
+        /**
+         * OpenSoreness
+         * @description A session whose soreness is asked about, with its morning as it was told.
+         */
+        OpenSoreness: {
+            /** Date */
+            date: string;
+            /** Days */
+            days: number;
+            /** Pain */
+            pain: number;
+            /** Session */
+            session: string;
+            /**
+             * Unusual
+             * @enum {string}
+             */
+            unusual: "none" | "training" | "work" | "travel" | "poor-sleep" | "other";
         };
         /**
          * Problem

@@ -18,7 +18,7 @@ function fresh() {
   const old = props.corrects
   const rows: Row[] = old
     ? old.drills.map((d) => ({ drill: d.drill, title: d.title, side: d.side, felt_sites: props.planned.find((p) => p.drill === d.drill)?.felt ?? ['target'], done: String(d.done_pct ?? ''), during: String(d.during ?? ''), symptom: d.symptom, felt: d.felt, moved: d.moved }))
-    : props.planned.map((p) => ({ drill: p.drill, title: p.title, side: p.side, felt_sites: p.felt, done: '100', during: '', symptom: '', felt: '', moved: 'none' }))
+    : props.planned.map((p) => ({ drill: p.drill, title: p.title, side: p.side, felt_sites: p.felt, done: '100', during: '', symptom: '', felt: '', moved: '' }))
   return { id: newId(), date: old?.date ?? props.today, before: old?.before ?? null, after: old?.after ?? null, note: old?.note ?? '', rows }
 }
 const kept = localStorage.getItem(store)
@@ -75,7 +75,7 @@ function cancel(): void {
           <td><input v-model="row.during" inputmode="numeric" :aria-label="`worst pain, ${row.title}`" placeholder="?" /></td>
           <td><select v-model="row.symptom" :aria-label="`felt, ${row.title}`"><option value="">not known</option><option v-for="(text, s) in SYMPTOMS" :key="s" :value="s">{{ text }}</option></select></td>
           <td><select v-model="row.felt" :aria-label="`where, ${row.title}`"><option value="">not known</option><option v-for="s in row.felt_sites" :key="s" :value="s">{{ siteWords(s, 'as meant') }}</option></select></td>
-          <td><select v-model="row.moved" :aria-label="`moved, ${row.title}`"><option value="none">stayed there</option><option value="up">nearer the back</option><option value="down">further down</option></select></td>
+          <td><select v-model="row.moved" :aria-label="`moved, ${row.title}`"><option value="">not asked</option><option value="none">stayed there</option><option value="up">nearer the back</option><option value="down">further down</option></select></td>
         </tr>
       </tbody>
     </table>
