@@ -9,6 +9,7 @@ from easepath.clinic import clock
 from easepath.clinic.actions.record_session import DrillDone, MorningDone, record_morning, record_session
 from easepath.clinic.facts import assess
 from easepath.clinic.models import Complaint
+from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload
 from easepath.clinic.selectors.home_sheet import home_sheet
 from easepath.clinic.selectors.respond import respond_view
@@ -90,5 +91,6 @@ def test_soreness_is_asked_about_where_the_rules_wait_for_it(world: World) -> No
     with clock.on(TODAY + dt.timedelta(days=2)):
         record_morning(fresh(world, "Marta"), MorningDone(uuid.uuid4(), session.pk, 3, "none", gone_48h=True))
         assert home_sheet(fresh(world, "Marta"))["soreness_open"] == []
-        kinds = {day["date"]: day["kind"] for day in respond_view(world.visit("Marta"))["ripples"]}
+        visit = get_visit(world.users["hanne"], world.visit("Marta").pk)
+        kinds = {day["date"]: day["kind"] for day in respond_view(visit)["ripples"]}
         assert kinds[str(TODAY)] == "calm"
