@@ -42,16 +42,18 @@ def take_revision(
     return draft
 
 
+def locked(complaint: int) -> models.Complaint:
+    """A complaint as it stands now; nobody else changes it, or numbers anything in it, until the transaction ends."""
+    found = models.Complaint.objects.select_for_update(of=("self",)).select_related("client__clinic")
+    return found.get(pk=complaint)
+
+
 def fresh(visit: models.Visit) -> models.Complaint:
     """The complaint of a visit as it stands now, locked until the transaction ends; `visit` is read anew as well.
 
     What an action decides on is read inside its transaction.
     """
-    complaint = (
-        models.Complaint.objects.select_for_update(of=("self",))
-        .select_related("client__clinic")
-        .get(pk=visit.complaint_id)
-    )
+    complaint = locked(visit.complaint_id)
     visit.refresh_from_db()
     visit.complaint = complaint
     return complaint

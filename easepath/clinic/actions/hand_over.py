@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import record, require_open
+from easepath.clinic.actions.base import fresh, record, require_open
 from easepath.clinic.actions.home_links import make_link
 from easepath.clinic.actions.make_version import compose_session, make_version
 from easepath.clinic.errors import RefusedError
@@ -18,10 +18,10 @@ from easepath.core.compose.own_dose import GivenDose
 
 def hand_over(actor: models.User, visit: models.Visit) -> tuple[models.PlanVersion, str]:
     """The new version and the private link's token, which is shown once and kept only as a hash."""
-    complaint = visit.complaint
-    require(actor, "hand-over", complaint.client.clinic)
-    require_open(visit)
+    require(actor, "hand-over", visit.complaint.client.clinic)
     with transaction.atomic():
+        complaint = fresh(visit)
+        require_open(visit)
         assessment = assess(complaint, clock.today_of(complaint))
         chosen = draft_drills(visit, assessment)
         if not chosen:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import record
+from easepath.clinic.actions.base import fresh, locked, record
 from easepath.clinic.actions.save_draft import draft_from_version
 from easepath.clinic.facts import current_version
 from easepath.clinic.policies import require
@@ -16,6 +16,7 @@ def open_visit(actor: models.User, complaint: models.Complaint) -> models.Visit:
     """The open visit, else a new one whose draft starts from the running version."""
     require(actor, "open-visit", complaint.client.clinic)
     with transaction.atomic():
+        complaint = locked(complaint.pk)
         latest = complaint.visits.order_by("-number").first()
         if latest is not None and latest.closed_at is None:
             return latest
@@ -30,9 +31,10 @@ def close_visit(actor: models.User, visit: models.Visit) -> models.Visit:
     """Close a visit, keeping in words what was open; the next one starts from it."""
     require(actor, "open-visit", visit.complaint.client.clinic)
     with transaction.atomic():
+        fresh(visit)
         if visit.closed_at is None:
             visit.left_open = open_words(visit)
             visit.closed_at = clock.now()
-            visit.save()
+            visit.save(update_fields=["left_open", "closed_at"])
             record("close-visit", visit.complaint, actor, {"visit": visit.number, "left_open": visit.left_open})
     return visit

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import record
+from easepath.clinic.actions.base import locked, record
 from easepath.clinic.errors import FieldError, NotFoundError
 from easepath.clinic.policies import require
 from easepath.core.knowledge import shipped_library
@@ -50,15 +50,16 @@ def record_session(
     """Store a session once; a second send of the same id returns the stored one."""
     if actor is not None:
         require(actor, "log-for-client", complaint.client.clinic)
-    known = models.SessionLog.objects.filter(pk=done.id).first()
-    if known is not None:
-        if known.complaint_id != complaint.pk:
-            raise NotFoundError("no such session")
-        return known
-    version = complaint.versions.filter(number=done.version).first()
-    _check(complaint, version, done)
-    assert version is not None
     with transaction.atomic():
+        complaint = locked(complaint.pk)
+        known = models.SessionLog.objects.filter(pk=done.id).first()
+        if known is not None:
+            if known.complaint_id != complaint.pk:
+                raise NotFoundError("no such session")
+            return known
+        version = complaint.versions.filter(number=done.version).first()
+        _check(complaint, version, done)
+        assert version is not None
         row = models.SessionLog.objects.create(
             id=done.id, complaint=complaint, version=version, date=done.date, before=done.before, after=done.after,
             note=done.note, corrects_id=done.corrects, entered_by=actor, received_at=clock.now(),
@@ -88,25 +89,31 @@ def record_morning(
     """Store a morning once; it can only be told on a day after the session."""
     if actor is not None:
         require(actor, "log-for-client", complaint.client.clinic)
-    known = models.MorningReport.objects.filter(pk=done.id).first()
-    if known is not None:
-        return known
-    session = complaint.sessions.filter(pk=done.session).first()
-    if session is None:
-        raise NotFoundError("no such session")
-    today = clock.today_of(complaint)
-    if session.date >= today:
-        raise FieldError({"session": "the morning after is not here yet: tell us tomorrow"})
-    _pain({"pain": done.pain})
-    if done.unusual not in {word for word, _ in models.home.UNUSUAL}:
-        raise FieldError({"unusual": "is not one of the days offered"})
     with transaction.atomic():
+        complaint = locked(complaint.pk)
+        known = models.MorningReport.objects.filter(pk=done.id).first()
+        if known is not None:
+            if known.session.complaint_id != complaint.pk:
+                raise NotFoundError("no such morning")
+            return known
+        session = complaint.sessions.filter(pk=done.session).first()
+        if session is None:
+            raise NotFoundError("no such session")
+        _check_morning(complaint, session, done)
         row = models.MorningReport.objects.create(
             id=done.id, session=session, pain=done.pain, unusual=done.unusual, gone_48h=done.gone_48h,
             entered_by=actor, received_at=clock.now(),
         )  # fmt: skip
         record("record-morning", complaint, actor, {"date": str(session.date), "pain": done.pain})
     return row
+
+
+def _check_morning(complaint: models.Complaint, session: models.SessionLog, done: MorningDone) -> None:
+    if session.date >= clock.today_of(complaint):
+        raise FieldError({"session": "the morning after is not here yet: tell us tomorrow"})
+    _pain({"pain": done.pain})
+    if done.unusual not in {word for word, _ in models.home.UNUSUAL}:
+        raise FieldError({"unusual": "is not one of the days offered"})
 
 
 def _pain(values: dict[str, int | None]) -> None:

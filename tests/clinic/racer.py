@@ -1,0 +1,89 @@
+"""One of several processes that do the same thing to one database at the same moment; prints what each act came to."""
+
+from __future__ import annotations
+
+import datetime as dt
+import json
+import os
+import sys
+import time
+import uuid
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
+
+import django
+
+ROUNDS = 8
+SEED = uuid.UUID("6a1c2f8e-7b1d-4a9b-9f52-0d6f6f1f0a11")
+Act = Callable[[], Any]
+
+
+def sessions() -> Iterator[Act]:
+    """The same sessions, sent by two phones of one link."""
+    from easepath.clinic.actions.record_session import DrillDone, SessionDone, record_session
+    from easepath.clinic.models import Complaint
+
+    complaint = Complaint.objects.get(client__first_name="Marta")
+    version = complaint.versions.last()
+    assert version is not None
+    drills = tuple(DrillDone(row.drill, row.side, 100, 1, "pull", "target") for row in version.drills.all())
+    for number in range(ROUNDS):
+        done = SessionDone(uuid.uuid5(SEED, f"race {number}"), version.number, dt.date(2026, 11, 27), 1, 1, drills)
+        yield lambda done=done: str(record_session(complaint, done).pk)
+
+
+def mornings() -> Iterator[Act]:
+    """The same mornings after one session."""
+    from easepath.clinic.actions.record_session import MorningDone, record_morning
+    from easepath.clinic.models import Complaint
+
+    complaint = Complaint.objects.get(client__first_name="Marta")
+    session = complaint.sessions.order_by("date").first()
+    assert session is not None
+    for number in range(ROUNDS):
+        done = MorningDone(uuid.uuid5(SEED, f"morning {number}"), session.pk, 1)
+        yield lambda done=done: str(record_morning(complaint, done).pk)
+
+
+def visits() -> Iterator[Act]:
+    """The next visit of every complaint, opened by two people."""
+    from easepath.clinic.actions.open_visit import open_visit
+    from easepath.clinic.models import Complaint, User
+
+    hanne = User.objects.get(username="hanne")
+    for complaint in Complaint.objects.order_by("pk"):
+        yield lambda complaint=complaint: open_visit(hanne, complaint).pk
+
+
+def versions() -> Iterator[Act]:
+    """The draft of one visit, handed over again and again; the visit was read before the others began."""
+    from easepath.clinic.actions.hand_over import hand_over
+    from easepath.clinic.models import User, Visit
+    from easepath.clinic.selectors.access import get_visit
+
+    hanne = User.objects.get(username="hanne")
+    visit = Visit.objects.filter(closed_at=None, complaint__client__first_name="Tom").get()
+    for _ in range(3):
+        read = get_visit(hanne, visit.pk)
+        yield lambda read=read: hand_over(hanne, read)[0].number
+
+
+def main(verb: str, go: Path) -> None:
+    """Wait for the start, then act; a fault is printed by its name."""
+    acts = list({"sessions": sessions, "mornings": mornings, "visits": visits, "versions": versions}[verb]())
+    go.with_name(f"ready-{os.getpid()}").touch()
+    while not go.exists():
+        time.sleep(0.005)
+    found = []
+    for act in acts:
+        try:
+            found.append(act())
+        except Exception as fault:
+            found.append(f"{type(fault).__name__}: {fault}")
+    sys.stdout.write(json.dumps(found))
+
+
+if __name__ == "__main__":
+    django.setup()
+    main(sys.argv[1], Path(sys.argv[2]))
