@@ -40,7 +40,8 @@ def changed(client_id: int) -> None:
     They are written anew once the change is committed, outside its lock.
     """
     models.Complaint.objects.filter(client=client_id).update(changes=fields.F("changes") + 1, status_on=None)
-    transaction.on_commit(lambda: write_lines(models.Complaint.objects.filter(client=client_id)))
+    lines = models.Complaint.objects.filter(client=client_id)
+    transaction.on_commit(lambda: write_lines(lines), robust=True)
 
 
 def stamps(rows: Iterable[models.Complaint], clinic: models.Clinic, today: dt.date) -> dict[int, Stamp]:

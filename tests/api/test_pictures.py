@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import pytest
 from django.test import Client
 
+from easepath.api.routers import pictures
+from easepath.core import code_version as versions
+from easepath.core.code_version import code_version
 from easepath.core.knowledge import shipped_library
 from tests.api.test_api import body, staff
 from tests.conftest import World
@@ -22,6 +27,29 @@ def test_a_picture_needs_no_signing_in_and_is_kept(client: Client) -> None:
     assert (again.status_code, again.content) == (304, b"")
     for change in ("?size=small", "?style=print", "?place=floor"):
         assert client.get(HALF_KNEEL + change)["ETag"] != first["ETag"]
+
+
+def test_a_picture_is_another_when_the_drawing_code_or_the_knowledge_is(
+    client: Client, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    tag = client.get(HALF_KNEEL)["ETag"]
+    assert code_version("figure") in tag
+    assert shipped_library().version in tag
+    monkeypatch.setattr(pictures, "code_version", lambda room: f"other-{room}")
+    again = client.get(HALF_KNEEL, headers={"If-None-Match": tag})
+    assert (again.status_code, again["ETag"] != tag) == (200, True)
+
+
+def test_the_version_of_the_code_is_that_of_its_sources(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    room = tmp_path / "figure"
+    room.mkdir()
+    (room / "arm.py").write_text("LENGTH = 1")
+    monkeypatch.setattr(versions, "CORE", tmp_path)
+    found = []
+    for words in ("LENGTH = 1", "LENGTH = 2", "LENGTH = 1"):
+        (room / "arm.py").write_text(words)
+        found.append(code_version.__wrapped__("figure"))
+    assert (found[0] == found[2], found[0] == found[1]) == (True, False)
 
 
 MISSING = [

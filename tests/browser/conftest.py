@@ -98,3 +98,17 @@ def tab_and_press(page: Page, name: str, *, key: str = "Enter") -> None:
 def saved(page: Page) -> None:
     """Wait until the step says that it is saved."""
     expect(page.get_by_role("status").filter(has_text=re.compile(r"^\s*saved")).first).to_be_visible()
+
+
+def answer_no(page: Page) -> None:
+    """None of these in every band, then no to each question that stands alone."""
+    none = page.get_by_role("button", name="None of these")
+    alone = page.locator(".question.open").get_by_role("button", name="no", exact=True)
+    while none.count() or alone.count():
+        (none if none.count() else alone).first.click()
+
+
+def wake(phone: Page) -> None:
+    """Go on where the session waited: a machine under load looks to the page like a phone that slept."""
+    if phone.get_by_text("You were away").is_visible():
+        phone.get_by_role("button", name="Go on", exact=True).click()

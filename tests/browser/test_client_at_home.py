@@ -11,7 +11,7 @@ from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import MorningReport, SessionLog
 from easepath.standins.practice_life import live_through
 from easepath.standins.practice_people import PEOPLE
-from tests.browser.conftest import press_strip
+from tests.browser.conftest import press_strip, wake
 from tests.conftest import TODAY, World
 
 
@@ -47,6 +47,7 @@ def test_a_clients_days_with_a_desk_program(live: World, page: Page, live_server
     for _ in range(80):
         if finish.is_visible():
             break
+        wake(page)
         if page.get_by_text("How was it?").is_visible():
             press_strip(page, "Worst pain during it", 1)
             page.get_by_role("button", name="a pull").click()

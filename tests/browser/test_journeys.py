@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.models import Complaint, PlanVersion
-from tests.browser.conftest import gate, go, press_strip
+from tests.browser.conftest import answer_no, gate, go, press_strip, wake
 from tests.conftest import TODAY, World
 
 PHONE = {"width": 390, "height": 844}
@@ -42,9 +42,7 @@ def answer_everything_no(page: Page) -> None:
     """Answer each band with its own button until nothing is open."""
     go(page, "Screen")
     expect(page.get_by_role("heading", name="Yes here is an emergency")).to_be_visible()
-    button = page.get_by_role("button", name="None of these")
-    while button.count():
-        button.first.click()
+    answer_no(page)
     expect(page.get_by_text("all answered", exact=True)).to_be_visible()
     expect(page.get_by_role("status")).to_contain_text("saved")
     expect(page.get_by_role("region", name="Outcome").get_by_role("heading")).to_have_text("Careful")
@@ -62,6 +60,7 @@ def do_session(phone: Page, url: str, during: int = 1) -> None:
     for _ in range(40):
         if finish.is_visible():
             break
+        wake(phone)
         if report.is_visible():
             press_strip(phone, "Worst pain during it", during)
             phone.get_by_role("button", name="the muscle working").click()

@@ -9,7 +9,7 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import go, press_strip
+from tests.browser.conftest import go, press_strip, wake
 from tests.browser.test_access import faults
 from tests.conftest import World
 
@@ -104,6 +104,7 @@ def test_a_client_sees_the_side_that_is_done(live: World, page: Page, live_serve
     expect(film).to_be_visible()
     sides: list[str] = []
     for _ in range(40):
+        wake(page)
         if page.get_by_text("How was it?").is_visible():
             press_strip(page, "Worst pain during it", 1)
             page.get_by_role("button", name="a pull").click()

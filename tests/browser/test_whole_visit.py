@@ -9,7 +9,7 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.models import Complaint, Override, PlanVersion, Tryout
-from tests.browser.conftest import fill_sign_in, gate, go, press_strip, saved
+from tests.browser.conftest import answer_no, fill_sign_in, gate, go, press_strip, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -45,13 +45,11 @@ def tell(page: Page, words: str, condition: str, side: str, since: str) -> None:
     saved(page)
 
 
-def answer_no(page: Page) -> None:
-    """None of these, in every group."""
+def answer_screen_no(page: Page) -> None:
+    """No to everything the screen asks."""
     go(page, "Screen")
     expect(page.get_by_role("heading", name="Yes here is an emergency")).to_be_visible()
-    none = page.get_by_role("button", name="None of these")
-    while none.count():
-        none.first.click()
+    answer_no(page)
     saved(page)
 
 
@@ -75,7 +73,7 @@ def test_a_visit_from_greeting_to_hand_over_and_the_next(sign_in: SignIn, live: 
     take_in(page, "Wim", "Sluys")
     page.get_by_role("checkbox", name="left front of the hip").first.click()
     tell(page, "left hip pinches in front getting into the boat", "Hip impingement", "left", "2026-10-01")
-    answer_no(page)
+    answer_screen_no(page)
     expect(page.get_by_role("region", name="Outcome").get_by_role("heading")).to_have_text("Careful")
 
     go(page, "Measure")
