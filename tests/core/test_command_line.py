@@ -101,5 +101,7 @@ def test_every_reason_names_where_its_rule_comes_from(capsys: pytest.CaptureFixt
     found = json.loads(capsys.readouterr().out)["screen"]["drills"]
     reasons = [r for sides in found.values() for verdict in sides.values() for r in verdict["reasons"]]
     assert len(reasons) > 100
-    assert {r["source"] for r in reasons if r["rule"] == "factor-exposure"} == {"factors: clinical consensus, reviewed"}
+    assert {r["source"] for r in reasons if r["rule"] == "factor-exposure"} == {
+        "factors: general clinical knowledge, not yet reviewed by a named clinician"
+    }
     assert all(": " in r["source"] for r in reasons)

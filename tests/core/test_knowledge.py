@@ -22,7 +22,7 @@ DAMAGE = {
     "dangling id": ("drills/groin.yaml", "ladder: [groin, 2], places", "equip: [trampoline], ladder: [groin, 2], places",
                     "drills.lunge-rock.equip"),
     "broken ladder": ("drills/groin.yaml", "ladder: [groin, 3]", "ladder: [groin, 9]", "ladder.groin"),
-    "missing source": ("conditions/itb.yaml", "source: clinical consensus, reviewed\n", "", "source"),
+    "missing source": ("conditions/itb.yaml", "source: general clinical knowledge, not yet reviewed by a named clinician\n", "", "source"),
     "source of a published figure": ("measures.yaml", "source: Powden 2015, ", "", "measures.knee-wall.source"),
     "need without a drill": ("conditions/piriformis.yaml", "activate:piriformis: 0.4", "release:piriformis: 0.4",
                              "conditions.piriformis.needs"),
