@@ -8,6 +8,7 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
+from django.db import transaction
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.standins.practice_clinic import PASSWORD
@@ -37,7 +38,9 @@ def live(transactional_db: None, live_server: Any, page: Page) -> Iterator[World
     """The practice clinic behind a running server; a fault of the page fails the test."""
     faults: list[str] = []
     page.on("pageerror", lambda fault: faults.append(str(fault)))
-    yield make_world()
+    with transaction.atomic():  # one commit, so that the caseload's lines are written once
+        world = make_world()
+    yield world
     if not page.is_closed():
         page.wait_for_load_state("networkidle")  # a request under way would hold the rows that are cleared now
         page.goto("about:blank")

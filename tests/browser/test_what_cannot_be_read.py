@@ -51,7 +51,7 @@ def test_a_client_whose_facts_cannot_be_read_is_mended_in_story(sign_in: SignIn,
     expect(page.get_by_role("button", name="Tom Okafor")).to_be_visible()
     page.get_by_role("button", name="Marta Lind").click()
     expect(page.get_by_role("alert").first).to_contain_text("1890-01-01 is more than 120 years ago")
-    go(page, "Screen")
+    page.get_by_role("navigation", name="Steps of the visit").get_by_role("link", name="Screen").click()
     expect(page.get_by_role("main")).to_contain_text("is more than 120 years ago")
     go(page, "Story")
     page.locator("input[name=birth_date]").fill("1990-01-01")

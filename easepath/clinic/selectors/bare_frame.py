@@ -25,7 +25,7 @@ def bare_frame(visit: models.Visit, fault: str) -> dict[str, Any]:
         },
         "condition": None, "condition_id": complaint.condition or None, "side": complaint.side,
         "since": None if complaint.since is None else str(complaint.since),
-        "today": str(clock.today_of(complaint)), "outcome": "incomplete", "outcome_words": "cannot be read",
+        "today": str(clock.today_of(complaint)), "outcome": "incomplete", "outcome_words": "not readable",
         "issues_program": False, "irritability": "unknown", "irritability_reasons": [], "refused": 0, "changed": 0,
         "knowledge_version": shipped_library().version,
         "revisions": {step.step: step.revision for step in visit.steps.all()},

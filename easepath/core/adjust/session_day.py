@@ -35,22 +35,22 @@ class SessionDay:
     @property
     def done_pct(self) -> float | None:
         """The best share done, in percent; None while none is known."""
-        return max((e.done_pct for e in self.entries if e.done_pct is not None), default=None)
+        return _highest(e.done_pct for e in self.entries)
 
     @property
     def before(self) -> float | None:
         """The highest pain before, 0-10; None while none is known."""
-        return max((e.before for e in self.entries if e.before is not None), default=None)
+        return _highest(e.before for e in self.entries)
 
     @property
     def during(self) -> float | None:
         """The highest pain during, 0-10; None while none is known."""
-        return max((e.during for e in self.entries if e.during is not None), default=None)
+        return _highest(e.during for e in self.entries)
 
     @property
     def morning(self) -> float | None:
         """The highest pain of the next morning, 0-10; None while none is known."""
-        return max((e.next for e in self.entries if e.next is not None), default=None)
+        return _highest(e.next for e in self.entries)
 
     def symptom(self, words: Collection[str]) -> str | None:
         """The first symptom of the date that is one of `words`."""
@@ -63,6 +63,10 @@ class SessionDay:
     def nerve_sign(self, responder: Responder) -> LogEntry | None:
         """The first session of the date with a nerve sign."""
         return next((entry for entry in self.entries if responder.is_nerve(entry)), None)
+
+
+def _highest(values: Iterable[float | None]) -> float | None:
+    return max((value for value in values if value is not None), default=None)
 
 
 def worst_class(kinds: Iterable[ResponseClass]) -> ResponseClass:

@@ -1,0 +1,34 @@
+"""The caseload in the browser asks again only while something in sight is left, and not more than every two seconds."""
+
+from __future__ import annotations
+
+import json
+import time
+from collections.abc import Callable
+from typing import Any
+
+from playwright.sync_api import Page, Route, expect
+
+SignIn = Callable[..., None]
+
+
+def test_the_caseload_asks_again_slowly_and_only_while_something_is_left(sign_in: SignIn, page: Page) -> None:
+    asked: list[float] = []
+    left = 1
+
+    def answer(route: Route) -> None:
+        asked.append(time.monotonic())
+        found: dict[str, Any] = route.fetch().json()
+        route.fulfill(body=json.dumps(found | {"left": left}), content_type="application/json")
+
+    page.route("**/api/caseload*", answer)
+    sign_in()
+    expect(page.get_by_text("Looking at 1 more for today")).to_be_visible()
+    page.wait_for_timeout(5_000)
+    assert 2 <= len(asked) <= 5
+    left = 0
+    expect(page.get_by_text("Looking at 1 more for today")).to_be_hidden()
+    seen = len(asked)
+    page.wait_for_timeout(5_000)
+    assert len(asked) == seen
+    page.unroute_all(behavior="wait")
