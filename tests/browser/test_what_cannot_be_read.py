@@ -54,6 +54,7 @@ def test_a_client_whose_facts_cannot_be_read_is_mended_in_story(sign_in: SignIn,
     page.get_by_role("navigation", name="Steps of the visit").get_by_role("link", name="Screen").click()
     expect(page.get_by_role("main")).to_contain_text("is more than 120 years ago")
     go(page, "Story")
+    page.get_by_role("button", name="the person, at home").click()
     page.locator("input[name=birth_date]").fill("1990-01-01")
     expect(page.get_by_role("status")).to_contain_text("saved")
     expect(page.get_by_text("cannot be read, so nothing is judged")).to_be_hidden()

@@ -54,6 +54,18 @@ describe('a session on the phone', () => {
     close()
   })
 
+  it('goes on with the drill that follows at once, however the ticks of the clock fall', async () => {
+    const { run, close } = open()
+    vi.spyOn(performance, 'now').mockImplementation(() => Date.now() * 1.37)
+    run.begin(1)
+    await vi.advanceTimersByTimeAsync(46_000)
+    expect(run.state.value?.asking).toBe(0)
+    run.report(CALM)
+    expect([run.state.value?.finished, run.stretch.value?.index, run.state.value?.at]).toEqual([false, 1, 45])
+    vi.restoreAllMocks()
+    close()
+  })
+
   it('ends after the last report; getting up is not waited for', async () => {
     const { run, close } = open()
     run.begin(1)

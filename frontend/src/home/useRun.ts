@@ -88,10 +88,10 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     if (step > GAP_S) return leave()
     const before = stretch.value
     const from = run.at
-    run.at = Math.min(total.value, run.at + step)
+    const drillEnd = before && before.index !== null ? (spanOf(before.index)?.end ?? Infinity) : Infinity
+    run.at = Math.min(total.value, drillEnd, run.at + step)
     spend(from, run.at)
-    const over = before && before.index !== null && run.at >= (spanOf(before.index)?.end ?? 0)
-    if (over) ask(before.index!, share(before.index!))
+    if (run.at >= drillEnd) ask(before!.index!, share(before!.index!))
     else if (run.at >= total.value) run.finished = true
   }
 
