@@ -19,7 +19,7 @@ GONE: dict[str, set[str]] = {}
 
 
 def _manage(database: Path, *words: str) -> str:
-    environment = {**os.environ, "EASEPATH_DB": str(database), "EASEPATH_TODAY": "2026-11-28", "EASEPATH_TIMER": "0"}
+    environment = {**os.environ, "EASEPATH_DB": str(database), "EASEPATH_TODAY": "2026-11-29", "EASEPATH_TIMER": "0"}
     done = subprocess.run(
         [sys.executable, "manage.py", *words], cwd=ROOT, env=environment, check=True, capture_output=True, text=True
     )
