@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import json
 from typing import Any
 
 import pytest
 
 from easepath.core.adjust import review
+from easepath.core.knowledge.models import Dose
 from easepath.core.situation import Goal, LogEntry, PainReport, PlannedDrill, Sitting
 from tests.core.build import client, complaint, day, entry, factor, matched, plan
 
@@ -251,3 +253,16 @@ def test_gate(changes: dict[str, Any], opens: bool) -> None:
     gate = next(p.gate for p in review(matched(**changes)).plan if p.gate is not None)
     assert gate.opens is opens
     assert bool(gate.missing) is not opens
+
+
+def test_where_an_own_dose_leads_is_the_same_after_a_journey_through_storage() -> None:
+    """A tempo is a triple here and a list there; what was accepted must be found again."""
+    slow = PlannedDrill(
+        drill="side-leg-raise", side="left", method="slow-strength", dose=Dose(sets=2, reps=8, tempo_s=(2, 1, 2))
+    )
+    log = tuple(entry(n, "side-leg-raise", symptom="effort", during=during) for n, during in ((3, 1), (2, 9)))
+    to = review(matched(log=log, plan=plan(slow, stage=3))).drills[0].decision.to
+    assert to is not None
+    assert to.dose is not None
+    assert (to.dose.reps, to.dose.tempo_s) == (4, (2, 1, 2))
+    assert json.loads(json.dumps(to.as_data())) == to.as_data()

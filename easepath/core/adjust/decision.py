@@ -32,7 +32,7 @@ class To:
     def as_data(self) -> dict[str, Any]:
         """Plain data; a dose stands only where there is one."""
         data: dict[str, Any] = {"drill": self.drill, "method": self.method, "step": self.step}
-        return data if self.dose is None else data | {"dose": self.dose.model_dump(exclude_none=True)}
+        return data if self.dose is None else data | {"dose": self.dose.model_dump(mode="json", exclude_none=True)}
 
 
 @dataclass(frozen=True)
