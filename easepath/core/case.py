@@ -20,7 +20,11 @@ Ask = Literal["screen", "measure", "match", "compose", "adjust"]
 ALL_ASKS: tuple[Ask, ...] = ("screen", "measure", "match", "compose", "adjust")
 OWN_CHOICES = ("overrides", "barred", "pinned", "errors")
 """Choices recorded in the product with the name of who made them; a case file has no such keys."""
-COMPUTED_KEYS = {"log": ("held", "unexplained"), "factors": ("assumed", "parameters"), "drills": ("kept",)}
+COMPUTED_KEYS = {
+    "log": ("held", "unexplained"),
+    "factors": ("assumed", "parameters", "unconfirmed"),
+    "drills": ("kept",),
+}
 """Keys of the facts that the core fills itself; in a case file they are unknown."""
 EMPTY_LISTS = frozenset({"factors", "limits", "equipment", "places", "observed", "measures", "tryouts", "drills",
                          "log", "goals", "confirmed", "faults", "before", "after"})  # fmt: skip

@@ -38,7 +38,10 @@ class Fact(BaseModel):
 
 
 class ClientFactor(Fact):
-    """A background factor of this client, with what is known about it."""
+    """A background factor of this client, with what is known about it.
+
+    One that is `unconfirmed` counts, and takes no assumed factor's place.
+    """
 
     id: str
     side: SideWord | None = None
@@ -48,6 +51,7 @@ class ClientFactor(Fact):
     region: str | None = None
     parameters: dict[str, str] = Field(default_factory=dict)
     assumed: bool = False
+    unconfirmed: bool = False
 
     @property
     def days(self) -> float | None:

@@ -67,7 +67,8 @@ def factors_in_force(library: Library, situation: Situation) -> tuple[ClientFact
 def _assumed(library: Library, situation: Situation, ids: tuple[str, ...]) -> Iterator[ClientFactor]:
     for identifier in ids:
         replaced = {identifier, *library.factors[identifier].replaced_by}
-        listed = {side for f in situation.client.factors if f.id in replaced for side in sides_of(f.side)}
+        named = (f for f in situation.client.factors if f.id in replaced and not f.unconfirmed)
+        listed = {side for f in named for side in sides_of(f.side)}
         sides = [side for side in SIDES if side in situation.complaint.affected - listed]
         if sides:
             word: SideWord = sides[0] if len(sides) == 1 else "both"

@@ -16,8 +16,9 @@ from easepath.clinic.actions.open_visit import close_visit, open_visit
 from easepath.clinic.actions.record_session import DrillDone, MorningDone, SessionDone, record_morning, record_session
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
-from easepath.clinic.actions.save_screening import FactorEntry, LimitEntry, Screening, save_screening
+from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.facts import assess
 from easepath.clinic.models import Client, Complaint, User, Visit
 from easepath.core.compose import compose

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from easepath.clinic.actions.save_measure import GoalEntry
-from easepath.clinic.actions.save_screening import FactorEntry, LimitEntry
+from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.standins.practice_life import Person, Trouble
 
 PEOPLE: tuple[tuple[Person, tuple[Trouble, ...]], ...] = (

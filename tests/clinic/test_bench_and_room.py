@@ -16,9 +16,10 @@ from easepath.clinic.actions.overrides import override_verdict, withdraw_overrid
 from easepath.clinic.actions.save_choices import Choices, save_choices
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
-from easepath.clinic.actions.save_screening import FactorEntry, LimitEntry, Screening, save_screening
+from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryouts
+from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.errors import FieldError, NotAllowedError, RefusedError, StaleRevisionError
 from easepath.clinic.facts import assess
 from easepath.clinic.models import AuditEntry, Clinic, Complaint, Override, Sitting, Tryout, Visit

@@ -10,7 +10,8 @@ from easepath.clinic import clock
 from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.decide_proposal import decide_proposal
 from easepath.clinic.actions.record_session import record_session
-from easepath.clinic.actions.save_screening import FactorEntry, Screening, save_screening
+from easepath.clinic.actions.save_screening import Screening, save_screening
+from easepath.clinic.actions.screening_rows import FactorEntry
 from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
 from easepath.clinic.facts import assess
 from easepath.clinic.facts.proposals import ProposalToday, proposals_of

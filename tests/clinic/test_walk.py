@@ -9,6 +9,7 @@ import pytest
 
 from easepath.clinic import clock
 from easepath.clinic.actions.confirm_gate_word import confirm_gate_word
+from easepath.clinic.actions.confirm_screening import confirm_screening
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import open_link, revoke_links
 from easepath.clinic.actions.open_visit import close_visit, open_visit
@@ -21,7 +22,7 @@ from easepath.clinic.actions.record_session import (
     record_session,
 )  # fmt: skip
 from easepath.clinic.actions.save_draft import Ticked, save_draft
-from easepath.clinic.actions.save_screening import Screening, confirm_answers, save_screening
+from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.errors import (
     DeadLinkError,
@@ -145,7 +146,7 @@ def test_an_assistants_no_is_not_known_until_confirmed(world: World) -> None:
     save_screening(world.users["hanne"], visit, 0, Screening(without, ()))
     save_screening(world.users["jo"], visit, 1, Screening({**without, "fever": False}, ()))
     assert assess(fresh(world, "Marta"), TODAY).screen.flags.unanswered == ("fever",)
-    assert confirm_answers(world.users["callum"], visit) == 1
+    assert confirm_screening(world.users["callum"], visit) == 1
     assert assess(fresh(world, "Marta"), TODAY).screen.outcome == "careful"
 
 

@@ -11,8 +11,10 @@ from easepath.api.auth import staff
 from easepath.api.routers.story import revision_of
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.screening import ClearanceIn, SaveScreening, ScreeningOut
+from easepath.clinic.actions.confirm_screening import confirm_screening
 from easepath.clinic.actions.record_clearance import record_clearance
-from easepath.clinic.actions.save_screening import FactorEntry, LimitEntry, Screening, confirm_answers, save_screening
+from easepath.clinic.actions.save_screening import Screening, save_screening
+from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.models import User
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.screening import screening_view
@@ -45,9 +47,9 @@ def put_screening(request: HttpRequest, visit: int, payload: SaveScreening) -> d
 
 
 @router.post("/visits/{visit}/screening/confirm", response=ScreeningOut, operation_id="confirm_screening")
-def confirm(request: HttpRequest, visit: int) -> dict[str, Any]:
-    """Confirm what an assistant entered."""
-    confirm_answers(staff(request), get_visit(staff(request), visit))
+def confirm(request: HttpRequest, visit: int, accept: bool = True) -> dict[str, Any]:
+    """Confirm what an assistant entered and asked for; without `accept` what was asked for is dropped."""
+    confirm_screening(staff(request), get_visit(staff(request), visit), accept=accept)
     return _view(staff(request), visit)
 
 

@@ -32,6 +32,17 @@ class LimitIn(In):
     by: Literal["surgeon", "clinician"]
 
 
+class LimitOut(Schema):
+    """A limit in force; one whose withdrawal was asked for stays in force until a clinician confirms it."""
+
+    movement: str
+    side: SideWord
+    degrees: float
+    by: Literal["surgeon", "clinician"]
+    to_confirm: bool
+    withdrawal_asked: bool
+
+
 class SaveScreening(In):
     """Every answer and every factor on the revision they were made on; a word left out is unanswered."""
 
@@ -48,6 +59,7 @@ class Question(Schema):
     text: str
     value: bool | None
     to_confirm: bool
+    pending: Literal["", "no", "open"]
 
 
 class FlagGroup(Schema):
@@ -93,6 +105,7 @@ class FactorOut(Schema):
     region: str
     parameters: dict[str, str]
     to_confirm: bool
+    withdrawal_asked: bool
     note: str
 
 
@@ -118,7 +131,7 @@ class ScreeningOut(Schema):
 
     revision: int
     carried_from: str | None
-    limits: list[LimitIn]
+    limits: list[LimitOut]
     groups: list[FlagGroup]
     answers: dict[str, bool]
     profile_questions: list[Question]

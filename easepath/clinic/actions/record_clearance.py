@@ -9,6 +9,7 @@ from django.db import transaction
 from easepath.clinic import clock, models
 from easepath.clinic.actions.base import record
 from easepath.clinic.actions.save_screening import keep_result
+from easepath.clinic.actions.withheld_sheet import release_sheet
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts import assess
 from easepath.clinic.policies import require
@@ -41,4 +42,5 @@ def record_clearance(
         details = {"flag": flag, "doctor": row.doctor, "date": str(date), "reason": row.reason}
         record("record-clearance", complaint, actor, details)
         keep_result(visit)
+        release_sheet(actor, complaint.pk)
     return row

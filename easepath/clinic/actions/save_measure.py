@@ -8,7 +8,8 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import record, take_revision
+from easepath.clinic.actions.base import fresh, record, take_revision
+from easepath.clinic.actions.withheld_sheet import hold_sheet, release_sheet
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts import assess
 from easepath.clinic.policies import may, require
@@ -70,11 +71,12 @@ class Measuring:
 
 def save_measure(actor: models.User, visit: models.Visit, revision: int, measuring: Measuring) -> int:
     """Save the whole step on the revision it was made on; a refused test takes no reading."""
-    complaint = visit.complaint
-    require(actor, "measure", complaint.client.clinic)
+    require(actor, "measure", visit.complaint.client.clinic)
     _check(measuring)
-    _refuse_tests(visit, measuring)
     with transaction.atomic():
+        complaint = fresh(visit)
+        _refuse_tests(visit, measuring)
+        hold_sheet(actor, complaint)
         before = Measuring.of(visit)
         if measuring.goals != before.goals and not may(actor, "compose"):
             raise FieldError({"goals": "a goal is set by a clinician or a lead"})
@@ -85,6 +87,7 @@ def save_measure(actor: models.User, visit: models.Visit, revision: int, measuri
         complaint.observed = list(measuring.observed)
         complaint.save(update_fields=["observed"])
         record("save-measure", complaint, actor, {"visit": visit.number, **measuring.as_data()})
+        release_sheet(actor, complaint.pk)
     return draft.revision
 
 

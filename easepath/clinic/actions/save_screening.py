@@ -1,4 +1,4 @@
-"""Save the answers of the screen and the background factors; an assistant's entries wait for a clinician."""
+"""Save the answers of the screen, the factors and the limits; an assistant's entries wait for a clinician."""
 
 from __future__ import annotations
 
@@ -10,35 +10,15 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import record, take_revision
+from easepath.clinic.actions.base import fresh, record, take_revision
+from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry, save_answers, save_factors, save_limits
+from easepath.clinic.actions.withheld_sheet import hold_sheet, release_sheet
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts import assess
-from easepath.clinic.policies import may, require
+from easepath.clinic.policies import require
 from easepath.core.knowledge import shipped_library
 
 SIDE_WORDS = ("", "left", "right", "both")
-
-
-@dataclass(frozen=True)
-class FactorEntry:
-    """A background factor as it is entered."""
-
-    factor: str
-    side: str = ""
-    since: dt.date | None = None
-    trimester: int | None = None
-    region: str = ""
-    parameters: tuple[tuple[str, str], ...] = ()
-
-
-@dataclass(frozen=True)
-class LimitEntry:
-    """A limit on a movement, in degrees, as it is entered; an empty side means both."""
-
-    movement: str
-    side: str
-    degrees: float
-    by: str
 
 
 @dataclass(frozen=True)
@@ -62,7 +42,7 @@ class Screening:
             ),
             tuple(
                 LimitEntry(row.movement, row.side, row.degrees, row.by)
-                for row in complaint.client.limits.order_by("pk")
+                for row in complaint.client.limits.filter(withdrawn_at=None).order_by("pk")
             ),
         )
 
@@ -87,15 +67,16 @@ class Screening:
 
 def save_screening(actor: models.User, visit: models.Visit, revision: int, screening: Screening) -> int:
     """Save the whole step on the revision it was made on, and keep what the screen now tells."""
-    complaint = visit.complaint
-    require(actor, "answer-screen", complaint.client.clinic)
-    _check(screening, clock.today_of(complaint))
+    require(actor, "answer-screen", visit.complaint.client.clinic)
+    _check(screening, clock.today_of(visit.complaint))
     with transaction.atomic():
+        complaint = fresh(visit)
+        hold_sheet(actor, complaint)
         before = Screening.of(complaint)
         draft = take_revision(visit, "screening", revision, actor, before.as_data, screening.as_data())
-        _save_answers(actor, complaint, screening.answers)
-        _save_factors(actor, complaint.client, screening.factors)
-        _save_limits(actor, complaint.client, screening.limits)
+        save_answers(actor, complaint, screening.answers)
+        save_factors(actor, complaint.client, screening.factors)
+        save_limits(actor, complaint.client, screening.limits)
         changed = {w: v for w, v in screening.answers.items() if before.answers.get(w) != v}
         taken_back = [word for word in before.answers if word not in screening.answers]
         details = {"visit": visit.number, "answers": changed, "taken_back": taken_back}
@@ -105,19 +86,8 @@ def save_screening(actor: models.User, visit: models.Visit, revision: int, scree
             details["limits"] = screening.as_data()["limits"]
         record("save-screening", complaint, actor, details)
         keep_result(visit)
+        release_sheet(actor, complaint.pk)
     return draft.revision
-
-
-def confirm_answers(actor: models.User, visit: models.Visit) -> int:
-    """Confirm every answer and factor that an assistant entered; returns how many."""
-    complaint = visit.complaint
-    require(actor, "confirm-screen", complaint.client.clinic)
-    with transaction.atomic():
-        count = complaint.answers.filter(to_confirm=True).update(to_confirm=False)
-        count += complaint.client.factors.filter(to_confirm=True).update(to_confirm=False)
-        record("confirm-screening", complaint, actor, {"visit": visit.number, "count": count})
-        keep_result(visit)
-    return count
 
 
 def keep_result(visit: models.Visit) -> models.ScreeningResult:
@@ -180,55 +150,3 @@ def _limit_faults(limit: LimitEntry) -> Iterator[tuple[str, str]]:
         yield ".by", "is set by a surgeon or a clinician"
     if limit.side not in SIDE_WORDS:
         yield ".side", "is left, right or both"
-
-
-def _save_limits(actor: models.User, client: models.Client, limits: tuple[LimitEntry, ...]) -> None:
-    """Replace the limits; a row that did not change keeps who recorded it."""
-    present = {(r.movement, r.side, r.degrees, r.by): r for r in client.limits.all()}
-    wanted = {(one.movement, one.side, one.degrees, one.by) for one in limits}
-    for key, row in present.items():
-        if key not in wanted:
-            row.delete()
-    for movement, side, degrees, by in sorted(wanted - present.keys()):
-        models.Limit.objects.create(
-            client=client, movement=movement, side=side, degrees=degrees, by=by, recorded_by=actor,
-            recorded_at=clock.now(),
-        )  # fmt: skip
-
-
-def _save_answers(actor: models.User, complaint: models.Complaint, answers: Mapping[str, bool]) -> None:
-    contexts = shipped_library().contexts
-    present = {answer.word: answer for answer in complaint.answers.all()}
-    to_confirm = not may(actor, "confirm-screen")
-    complaint.answers.exclude(word__in=list(answers)).delete()
-    for word, value in answers.items():
-        old = present.get(word)
-        if old is not None and old.value == value and not (old.to_confirm and not to_confirm):
-            continue
-        models.Answer.objects.update_or_create(
-            complaint=complaint,
-            word=word,
-            defaults={
-                "value": value, "is_context": word in contexts, "to_confirm": to_confirm,
-                "answered_by": actor, "answered_at": clock.now(),
-            },
-        )  # fmt: skip
-
-
-def _save_factors(actor: models.User, client: models.Client, factors: tuple[FactorEntry, ...]) -> None:
-    present = {
-        FactorEntry(r.factor, r.side, r.since, r.trimester, r.region, tuple(sorted(r.parameters.items()))): r
-        for r in client.factors.filter(withdrawn_at=None)
-    }
-    wanted = list(dict.fromkeys(factors))
-    for entry, row in present.items():
-        if entry not in wanted:
-            row.withdrawn_at = clock.now()
-            row.save()
-    for entry in wanted:
-        if entry not in present:
-            models.ClientFactor.objects.create(
-                client=client, factor=entry.factor, side=entry.side, since=entry.since, trimester=entry.trimester,
-                region=entry.region, parameters=dict(entry.parameters), recorded_by=actor, recorded_at=clock.now(),
-                to_confirm=not may(actor, "confirm-screen"),
-            )  # fmt: skip

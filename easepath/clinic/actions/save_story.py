@@ -9,8 +9,9 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import record, take_revision
+from easepath.clinic.actions.base import fresh, record, take_revision
 from easepath.clinic.actions.open_client import birth_date_fault
+from easepath.clinic.actions.withheld_sheet import hold_sheet, release_sheet
 from easepath.clinic.errors import FieldError
 from easepath.clinic.policies import require
 from easepath.core.knowledge import shipped_library
@@ -69,24 +70,26 @@ class Story:
 
 def save_story(actor: models.User, visit: models.Visit, revision: int, story: Story) -> int:
     """Save a whole story on the revision it was made on; returns the new revision."""
-    complaint = visit.complaint
-    require(actor, "enter-story", complaint.client.clinic)
-    check_story(story, clock.today_of(complaint))
+    require(actor, "enter-story", visit.complaint.client.clinic)
+    check_story(story, clock.today_of(visit.complaint))
     with transaction.atomic():
+        complaint = fresh(visit)
+        hold_sheet(actor, complaint)
         before = Story.of(complaint)
         draft = take_revision(visit, "story", revision, actor, lambda: asdict(before), asdict(story))
         for field in COMPLAINT_FIELDS:
             value = getattr(story, field)
             setattr(complaint, field, list(value) if isinstance(value, tuple) else value)
         complaint.region = _region(story)
-        complaint.save()
+        complaint.save(update_fields=[*COMPLAINT_FIELDS, "region"])
         client = complaint.client
         for field in CLIENT_FIELDS:
             value = getattr(story, field)
             setattr(client, field, list(value) if isinstance(value, tuple) else value)
-        client.save()
+        client.save(update_fields=list(CLIENT_FIELDS))
         changed = {f: str(v) for f, v in asdict(story).items() if v != asdict(before)[f]}
         record("save-story", complaint, actor, {"visit": visit.number, "changed": changed})
+        release_sheet(actor, complaint.pk)
     return draft.revision
 
 

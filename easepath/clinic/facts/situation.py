@@ -113,6 +113,7 @@ def client_facts(client: models.Client, today: dt.date) -> core.Client:
         limits=tuple(
             core.Limit(movement=row.movement, degrees=row.degrees, by=row.by, side=row.side or None)  # type: ignore[arg-type]
             for row in client.limits.all()
+            if row.withdrawn_at is None
         ),
         equipment=tuple(client.equipment),
         places=tuple(client.places),
@@ -143,6 +144,7 @@ def _factor(row: models.ClientFactor, today: dt.date) -> core.ClientFactor:
         trimester=row.trimester,
         region=row.region or None,
         parameters=dict(row.parameters),
+        unconfirmed=row.to_confirm,
     )
 
 

@@ -42,7 +42,21 @@ class Client(models.Model):
         return f"{self.first_name} {self.last_name}"
 
 
-class ClientFactor(models.Model):
+class Withdrawable(models.Model):
+    """A row that binds a client until a clinician withdraws it; somebody who may not confirm only asks for that."""
+
+    to_confirm = models.BooleanField(default=False)
+    recorded_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    recorded_at = models.DateTimeField()
+    withdraw_asked_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, blank=True, related_name="+")
+    withdraw_asked_at = models.DateTimeField(null=True, blank=True)
+    withdrawn_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        abstract = True
+
+
+class ClientFactor(Withdrawable):
     """A background factor of a client; `since` is the date it is counted from."""
 
     client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="factors")
@@ -52,16 +66,12 @@ class ClientFactor(models.Model):
     trimester = models.PositiveSmallIntegerField(null=True, blank=True)
     region = models.CharField(max_length=20, blank=True)
     parameters = models.JSONField(default=dict, blank=True)
-    to_confirm = models.BooleanField(default=False)
-    recorded_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
-    recorded_at = models.DateTimeField()
-    withdrawn_at = models.DateTimeField(null=True, blank=True)
 
     def __str__(self) -> str:
         return f"{self.factor} {self.side}".strip()
 
 
-class Limit(models.Model):
+class Limit(Withdrawable):
     """A surgeon's or clinician's limit on a movement, in degrees."""
 
     client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="limits")
@@ -69,8 +79,6 @@ class Limit(models.Model):
     side = models.CharField(max_length=5, blank=True, choices=SIDES)
     degrees = models.FloatField()
     by = models.CharField(max_length=10, choices=[("surgeon", "surgeon"), ("clinician", "clinician")])
-    recorded_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
-    recorded_at = models.DateTimeField()
 
     def __str__(self) -> str:
         return f"{self.movement} {self.degrees:g}°"

@@ -17,6 +17,7 @@ class Complaint(models.Model):
     `methods` need to method, `needs_set` need to weight, reason and name, `pinned` drills, `barred` drill to reason.
     `work_hours` start, end and every, in minutes of the day. `status` is the line on the caseload as it was worked out
     on a day with some knowledge, code and clinic's error (`status_basis`); `changes` counts what happened to the facts.
+    `sheet_withheld`: a red flag withheld the sheet, and nobody who may confirm has lifted it since.
     """
 
     client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="complaints")
@@ -52,19 +53,26 @@ class Complaint(models.Model):
     changes = models.PositiveIntegerField(default=0, editable=False)
     opened_at = models.DateTimeField()
     closed_at = models.DateTimeField(null=True, blank=True)
+    sheet_withheld = models.BooleanField(default=False, editable=False)
 
     def __str__(self) -> str:
         return f"{self.client}: {self.condition or self.region or 'not named yet'}"
 
 
 class Answer(models.Model):
-    """One screening answer; entered by an assistant it waits for a clinician to confirm it."""
+    """One screening answer; entered by an assistant it waits for a clinician to confirm it.
+
+    `pending` is what somebody who may not confirm would have instead: no, or not answered. The value stays in force.
+    """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="answers")
     word = models.CharField(max_length=60)
     is_context = models.BooleanField(default=False)
     value = models.BooleanField()
     to_confirm = models.BooleanField(default=False)
+    pending = models.CharField(max_length=4, blank=True, choices=[("no", "no"), ("open", "not answered")])
+    pending_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, blank=True, related_name="+")
+    pending_at = models.DateTimeField(null=True, blank=True)
     answered_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     answered_at = models.DateTimeField()
 

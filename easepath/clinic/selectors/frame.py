@@ -146,7 +146,7 @@ def _path(
     """Every step in order: open, waiting or not begun; its state in words; steps not built yet say so."""
     missing = _story_missing(assessment)
     unanswered = len(assessment.screen.flags.unanswered)
-    to_confirm = visit.complaint.answers.filter(to_confirm=True).count()
+    to_confirm = _to_confirm(visit.complaint)
     need = attention(assessment.matcher, lambda: assessment.review)
     flags = [flag for flag in assessment.screen.flags.raised if flag.blocks]
     if flags:
@@ -173,6 +173,14 @@ def _path(
         path_step("respond", "Respond", *_responded(assessment)),
         path_step("adjust", "Adjust", *_adjusted(version, waiting, need.what)),
     ]
+
+
+def _to_confirm(complaint: models.Complaint) -> int:
+    """How many answers, factors and limits wait for a clinician, as entered or as asked to be withdrawn."""
+    answers = sum(1 for answer in complaint.answers.all() if answer.to_confirm or answer.pending)
+    rows = [*complaint.client.factors.all(), *complaint.client.limits.all()]
+    standing = [row for row in rows if row.withdrawn_at is None]
+    return answers + sum(1 for row in standing if row.to_confirm or row.withdraw_asked_at is not None)
 
 
 def _measured(assessment: Assessment) -> tuple[str, str]:

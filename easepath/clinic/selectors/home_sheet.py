@@ -52,7 +52,7 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
     stopped = {f.drill.id for f in assessment.review.drills if f.decision.action in PAUSES_AT_HOME}
     for drill in sheet["drills"]:
         drill["paused"] = drill["drill"] in stopped
-    withheld = assessment.screen.flags.blocking
+    withheld = assessment.screen.flags.blocking or complaint.sheet_withheld
     if withheld:
         sheet |= {"drills": [], "timeline": [], "seconds": 0}
     return sheet | {

@@ -50,6 +50,7 @@ def screening_view(visit: models.Visit) -> dict[str, Any]:
             {
                 "factor": row.factor, "name": library.factors[row.factor].name, "side": row.side,
                 "since": None if row.since is None else str(row.since), "to_confirm": row.to_confirm,
+                "withdrawal_asked": row.withdraw_asked_at is not None,
                 "trimester": row.trimester, "region": row.region, "parameters": row.parameters,
                 "note": library.factors[row.factor].note or "",
             }
@@ -60,8 +61,11 @@ def screening_view(visit: models.Visit) -> dict[str, Any]:
             for f in screen.factors if f.assumed
         ],
         "limits": [
-            {"movement": row.movement, "side": row.side, "degrees": row.degrees, "by": row.by}
-            for row in visit.complaint.client.limits.all()
+            {
+                "movement": row.movement, "side": row.side, "degrees": row.degrees, "by": row.by,
+                "to_confirm": row.to_confirm, "withdrawal_asked": row.withdraw_asked_at is not None,
+            }
+            for row in visit.complaint.client.limits.all() if row.withdrawn_at is None
         ],
         "ask_factors": list(screen.profile.ask_factors if screen.profile else ()),
         "effects": effect_groups(assessment),
@@ -98,6 +102,7 @@ def _question(word: str, text: str, answers: dict[str, models.Answer]) -> dict[s
         "text": text[:1].upper() + text[1:],
         "value": None if answer is None else answer.value,
         "to_confirm": answer is not None and answer.to_confirm,
+        "pending": "" if answer is None else answer.pending,
     }
 
 

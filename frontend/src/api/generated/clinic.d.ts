@@ -701,7 +701,7 @@ export interface paths {
         put?: never;
         /**
          * Confirm
-         * @description Confirm what an assistant entered.
+         * @description Confirm what an assistant entered and asked for; without `accept` what was asked for is dropped.
          */
         post: operations["confirm_screening"];
         delete?: never;
@@ -1494,6 +1494,8 @@ export interface components {
             to_confirm: boolean;
             /** Trimester */
             trimester: number | null;
+            /** Withdrawal Asked */
+            withdrawal_asked: boolean;
         };
         /**
          * FaultOut
@@ -1804,6 +1806,30 @@ export interface components {
              * @enum {string}
              */
             side: "" | "left" | "right" | "both";
+        };
+        /**
+         * LimitOut
+         * @description A limit in force; one whose withdrawal was asked for stays in force until a clinician confirms it.
+         */
+        LimitOut: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "surgeon" | "clinician";
+            /** Degrees */
+            degrees: number;
+            /** Movement */
+            movement: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "" | "left" | "right" | "both";
+            /** To Confirm */
+            to_confirm: boolean;
+            /** Withdrawal Asked */
+            withdrawal_asked: boolean;
         };
         /**
          * Link
@@ -2369,6 +2395,11 @@ export interface components {
          * @description One question of the screen; a null value is unanswered.
          */
         Question: {
+            /**
+             * Pending
+             * @enum {string}
+             */
+            pending: "" | "no" | "open";
             /** Text */
             text: string;
             /** To Confirm */
@@ -2712,7 +2743,7 @@ export interface components {
             /** Groups */
             groups: components["schemas"]["FlagGroup"][];
             /** Limits */
-            limits: components["schemas"]["LimitIn"][];
+            limits: components["schemas"]["LimitOut"][];
             /** Profile Questions */
             profile_questions: components["schemas"]["Question"][];
             /** Raised */
@@ -4576,7 +4607,9 @@ export interface operations {
     };
     confirm_screening: {
         parameters: {
-            query?: never;
+            query?: {
+                accept?: boolean;
+            };
             header?: never;
             path: {
                 visit: number;

@@ -38,6 +38,7 @@ function remove(index: number): void {
   <section class="factors" aria-label="Background factors">
     <h2>Background</h2>
     <p v-for="a in view.assumed" :key="a.factor + a.side" class="small quiet">comes with the complaint: {{ a.name }}, {{ a.side }}</p>
+    <p v-for="one in view.factors.filter((f) => f.withdrawal_asked)" :key="one.factor + one.side + one.since" class="small clay">{{ [one.name, one.side].filter(Boolean).join(', ') }}: taking it out was asked for; it stays in force until a clinician confirms that.</p>
     <div v-for="(f, index) in modelValue" :key="index" class="factor">
       <div class="line">
         <strong>{{ byId.get(f.factor)?.name ?? f.factor }}</strong>

@@ -6,7 +6,7 @@ import ChoiceRow from '@/ui/ChoiceRow.vue'
 import FieldNote from '@/ui/FieldNote.vue'
 
 /** Limits on a movement, as the surgeon's protocol or the clinician sets them; nothing goes past one. */
-const props = defineProps<{ modelValue: Schemas['LimitIn'][]; fields: Record<string, string> }>()
+const props = defineProps<{ modelValue: Schemas['LimitIn'][]; standing: Schemas['LimitOut'][]; fields: Record<string, string> }>()
 const emit = defineEmits<{ 'update:modelValue': [value: Schemas['LimitIn'][]] }>()
 const { options } = useOptions()
 const form = reactive({ movement: '', side: '', degrees: '', by: 'surgeon' })
@@ -28,6 +28,7 @@ function add(): void {
 <template>
   <section class="limits" aria-label="Limits on movements">
     <h2>Limits</h2>
+    <p v-for="one in standing.filter((limit) => limit.withdrawal_asked)" :key="words(one)" class="small clay">{{ words(one) }}: taking it out was asked for; it stays in force until a clinician confirms that.</p>
     <p v-for="(one, n) in modelValue" :key="n" class="limit"><strong>{{ words(one) }}</strong>
       <button type="button" class="act plain" :aria-label="`Take out ${words(one)}`" @click="emit('update:modelValue', modelValue.filter((_, i) => i !== n))">take out</button>
       <FieldNote :text="fields[`limits.${n}.degrees`] ?? fields[`limits.${n}.movement`]" />

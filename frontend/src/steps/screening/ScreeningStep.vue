@@ -28,7 +28,7 @@ const panel = ref<HTMLElement | null>(null)
 
 function adopt(found: Screening): Draft {
   view.value = found
-  return { answers: { ...found.answers }, factors: found.factors.map(({ factor, side, since, trimester, region, parameters }) => ({ factor, side: side as '' | 'left', since, trimester, region, parameters })), limits: found.limits }
+  return { answers: { ...found.answers }, factors: found.factors.map(({ factor, side, since, trimester, region, parameters }) => ({ factor, side: side as '' | 'left', since, trimester, region, parameters })), limits: found.limits.map(({ movement, side, degrees, by }) => ({ movement, side, degrees, by })) }
 }
 
 const draft = useDraft<Draft>({
@@ -54,7 +54,14 @@ const shownBands = computed(() => {
 })
 const all = computed<Question[]>(() => [...(view.value?.profile_questions ?? []), ...shownBands.value.flatMap((b) => b.questions)])
 const open = computed(() => unanswered(all.value, answers.value).length)
-const toConfirm = computed(() => all.value.filter((q) => q.to_confirm).length)
+/** what somebody who may not confirm would have instead of an answer, a factor or a limit in force */
+const asked = computed(() => all.value.filter((q) => q.pending).length
+  + [...(view.value?.factors ?? []), ...(view.value?.limits ?? [])].filter((row) => row.withdrawal_asked).length)
+const toConfirm = computed(() => asked.value + all.value.filter((q) => q.to_confirm).length
+  + [...(view.value?.factors ?? []), ...(view.value?.limits ?? [])].filter((row) => row.to_confirm).length)
+const PENDING: Record<Question['pending'], string> = {
+  '': '', no: 'an assistant says no: the yes stands until a clinician confirms it', open: 'an assistant took it back: it stands until a clinician confirms that',
+}
 
 function answer(word: string, value: boolean | undefined): void {
   const now = draft.value.value
@@ -93,9 +100,9 @@ const { keys } = usePanelKeys(panel, () => [
   { key: 'u', does: 'not known', run: () => answerFocused(undefined) },
 ])
 
-async function confirm(): Promise<void> {
-  const found = await outcome(clinic.POST('/api/visits/{visit}/screening/confirm', { params: { path } }))
-  if (found.ok) view.value = found.data
+async function confirm(accept: boolean): Promise<void> {
+  const found = await outcome(clinic.POST('/api/visits/{visit}/screening/confirm', { params: { path, query: { accept } } }))
+  if (found.ok) await draft.reload()
   refresh()
 }
 
@@ -113,7 +120,8 @@ const missing = (band: Band, questions: Question[]) => unanswered(groupAnswerabl
       <h1>Screen</h1>
       <span class="quiet">{{ open ? `${open} to answer` : 'all answered' }}</span>
       <SaveState :state="draft.state.value" :at="draft.at.value" />
-      <button v-if="toConfirm && session.may('confirm-screen')" class="act" @click="confirm">Confirm {{ toConfirm }} entered by an assistant</button>
+      <button v-if="toConfirm && session.may('confirm-screen')" class="act" @click="confirm(true)">Confirm {{ toConfirm }} entered by an assistant</button>
+      <button v-if="asked && session.may('confirm-screen')" class="act plain" @click="confirm(false)">Keep what stands</button>
     </div>
     <CarriedNote :from="view.carried_from" :left-open="frame.last_time?.left_open" />
     <ConflictBox v-if="draft.state.value === 'conflict'" :problem="draft.problem.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" />
@@ -137,7 +145,7 @@ const missing = (band: Band, questions: Question[]) => unanswered(groupAnswerabl
             <button v-if="missing(band, questions)" type="button" class="act" @click="noneOfThese(groupAnswerable(band, questions))">None of these</button>
           </div>
           <div v-for="q in questions" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
-            <span class="text">{{ q.text }}<em v-if="q.to_confirm" class="small"> to confirm</em></span>
+            <span class="text">{{ q.text }}<em v-if="q.to_confirm" class="small"> to confirm</em><em v-if="q.pending" class="small clay"> {{ PENDING[q.pending] }}</em></span>
             <span class="pick" role="group" :aria-label="q.text">
               <button type="button" :aria-pressed="answers[q.word] === true" @click="answer(q.word, answers[q.word] === true ? undefined : true)">yes</button>
               <button type="button" :aria-pressed="answers[q.word] === false" @click="answer(q.word, answers[q.word] === false ? undefined : false)">no</button>
@@ -148,7 +156,7 @@ const missing = (band: Band, questions: Question[]) => unanswered(groupAnswerabl
       <div class="side">
         <OutcomeBox :view="view" :frame="frame" @cleared="cleared" />
         <FactorList v-if="draft.value.value" v-model="draft.value.value.factors" :view="view" :fields="draft.fields.value" />
-        <LimitList v-if="draft.value.value" v-model="draft.value.value.limits" :fields="draft.fields.value" />
+        <LimitList v-if="draft.value.value" v-model="draft.value.value.limits" :standing="view.limits" :fields="draft.fields.value" />
         <EffectList :effects="view.effects" :version="frame.knowledge_version" />
       </div>
     </div>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { bands, groupAnswerable, questionsOf, unanswered, type Group } from './questions'
 
-const question = (word: string) => ({ word, text: word, value: null, to_confirm: false })
+const question = (word: string) => ({ word, text: word, value: null, to_confirm: false, pending: '' as const })
 const group = (id: string, action: Group['action'], words: string[], context: string | null = null): Group => ({
   id, action, private: false, raised: false, context: context ? question(context) : null, questions: words.map(question),
 })
