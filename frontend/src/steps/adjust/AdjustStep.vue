@@ -92,7 +92,7 @@ async function again(): Promise<void> {
       <PlanProposal v-for="p in plan" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
       <ProblemNote :problem="closing" />
       <div v-if="session.may('decide-proposal')" class="acts foot">
-        <button class="act next" :disabled="undecided > 0" @click="close">{{ changes ? `Give ${review.first_name} version ${review.version + 1}` : 'Close the review, nothing changes' }}</button>
+        <button class="act next" :disabled="undecided > 0" @click="close">{{ undecided ? 'Close the review' : changes ? `Give ${review.first_name} version ${review.version + 1}` : 'Close the review, nothing changes' }}</button>
         <span class="quiet">{{ undecided ? `${undecided} to decide` : changes ? `what was accepted becomes version ${review.version + 1}; ${review.first_name}’s private link shows it at once` : `${review.first_name} goes on with version ${review.version}` }}</span>
       </div>
       <p v-else class="quiet">A clinician decides the proposals.</p>

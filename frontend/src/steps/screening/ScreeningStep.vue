@@ -120,7 +120,7 @@ const missing = (band: Band, questions: Question[]) => unanswered(groupAnswerabl
       <h1>Screen</h1>
       <span class="quiet">{{ open ? `${open} to answer` : 'all answered' }}</span>
       <SaveState :state="draft.state.value" :at="draft.at.value" />
-      <button v-if="toConfirm && session.may('confirm-screen')" class="act" @click="confirm(true)">Confirm {{ toConfirm }} entered by an assistant</button>
+      <button v-if="toConfirm && session.may('confirm-screen')" class="act" @click="confirm(true)">Confirm {{ toConfirm }} entered{{ asked ? ' or asked for' : '' }} by an assistant</button>
       <button v-if="asked && session.may('confirm-screen')" class="act plain" @click="confirm(false)">Keep what stands</button>
     </div>
     <CarriedNote :from="view.carried_from" :left-open="frame.last_time?.left_open" />
@@ -145,7 +145,7 @@ const missing = (band: Band, questions: Question[]) => unanswered(groupAnswerabl
             <button v-if="missing(band, questions)" type="button" class="act" @click="noneOfThese(groupAnswerable(band, questions))">None of these</button>
           </div>
           <div v-for="q in questions" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
-            <span class="text">{{ q.text }}<em v-if="q.to_confirm" class="small"> to confirm</em><em v-if="q.pending" class="small clay"> {{ PENDING[q.pending] }}</em></span>
+            <span class="text">{{ q.text }}<em v-if="q.to_confirm" class="small"> to confirm</em><em v-if="q.pending" class="small clay pending">{{ PENDING[q.pending] }}</em></span>
             <span class="pick" role="group" :aria-label="q.text">
               <button type="button" :aria-pressed="answers[q.word] === true" @click="answer(q.word, answers[q.word] === true ? undefined : true)">yes</button>
               <button type="button" :aria-pressed="answers[q.word] === false" @click="answer(q.word, answers[q.word] === false ? undefined : false)">no</button>
@@ -185,4 +185,5 @@ const missing = (band: Band, questions: Question[]) => unanswered(groupAnswerabl
 .question.yes .pick button[aria-pressed='true'] { background: var(--clay); border-color: var(--clay); }
 .side { display: grid; gap: 1rem; align-content: start; max-height: calc(100vh - 150px); overflow-y: auto; }
 @media (max-width: 1100px) { .grid { grid-template-columns: 1fr; } .questions, .side { max-height: none; } }
+.pending { display: block; }
 </style>
