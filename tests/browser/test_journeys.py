@@ -176,9 +176,8 @@ def test_an_assistant_enters_and_a_clinician_confirms(sign_in: SignIn, page: Pag
     go(page, "Screen")
     fever = page.locator(".question", has_text="Fever, chills")
     fever.get_by_role("button", name="no", exact=True).click()
-    expect(gate(page, "Screen")).to_contain_text("1 to answer")
-    fever.get_by_role("button", name="no", exact=True).click()
-    expect(gate(page, "Screen")).to_contain_text("1 to answer")
+    expect(gate(page, "Screen")).to_contain_text("1 to confirm")
+    expect(fever).to_contain_text("an assistant took it back")
     go(page, "Match")
     expect(page.get_by_role("checkbox").first).to_be_disabled()
     expect(page.get_by_text("A clinician hands the sheet over.")).to_be_visible()
@@ -187,7 +186,10 @@ def test_an_assistant_enters_and_a_clinician_confirms(sign_in: SignIn, page: Pag
     expect(page.get_by_role("button", name="Sign in")).to_be_visible()
     sign_in()
     page.get_by_role("button", name="Marta Lind").click()
-    page.get_by_role("button", name="Confirm 1 entered by an assistant").click()
+    go(page, "Screen")
+    page.get_by_role("button", name="Confirm 1 entered or asked for by an assistant").click()
+    expect(gate(page, "Screen")).to_contain_text("1 to answer")
+    fever.get_by_role("button", name="no", exact=True).click()
     expect(gate(page, "Screen")).to_contain_text("all answered")
 
 
