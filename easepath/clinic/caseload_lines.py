@@ -74,11 +74,12 @@ def write_lines(complaints: fields.QuerySet[models.Complaint]) -> int:
     for clinic in models.Clinic.objects.filter(clients__complaints__in=complaints.filter(closed_at=None)).distinct():
         today = clock.today(clinic.time_zone)
         rows = list(complaints.filter(client__clinic=clinic, closed_at=None))
-        for pk, stamp in stamps(rows, clinic, today).items():
-            row = next(row for row in rows if row.pk == pk)
+        known = stamps(rows, clinic, today)
+        for row in rows:
+            stamp = known[row.pk]
             if not is_current(row, stamp):
                 line = work_out(stamp)
-                models.Complaint.objects.filter(pk=pk, changes=stamp[1]).update(
+                models.Complaint.objects.filter(pk=row.pk, changes=stamp[1]).update(
                     status=line, status_on=today, status_basis=stamp[2]
                 )
                 written += 1

@@ -14,10 +14,9 @@ from easepath.clinic.actions.save_draft import draft_from_version
 from easepath.clinic.errors import NotFoundError, RefusedError
 from easepath.clinic.facts import Assessment, assess, current_version
 from easepath.clinic.facts.proposals import ProposalToday, decisions_of, proposals_of
-from easepath.clinic.facts.situation import dose_facts
+from easepath.clinic.facts.situation import kept_dose
 from easepath.clinic.policies import require
 from easepath.core.compose import Chosen
-from easepath.core.compose.own_dose import GivenDose
 
 LEAVES = frozenset({"stop", "pause"})
 Decided = list[tuple[ProposalToday, models.Proposal | None]]
@@ -118,15 +117,13 @@ def _outcome(review: models.Review, decided: Decided) -> tuple[tuple[Chosen, ...
 
 def _kept(row: models.PlanDrill) -> Chosen:
     """A drill that goes on as it was handed over."""
-    dose = GivenDose(dose_facts(row.dose), kept=True)
-    return Chosen(row.drill, row.side, row.method, row.step, row.place, dose)  # type: ignore[arg-type]
+    return Chosen(row.drill, row.side, row.method, row.step, row.place, kept_dose(row.dose))  # type: ignore[arg-type]
 
 
 def _changed(row: models.PlanDrill, target: dict[str, Any]) -> Chosen:
     """What a drill becomes; it stays at its place where it is the same drill."""
     place = row.place if target["drill"] == row.drill else None
-    given = target.get("dose")
-    dose = None if given is None else GivenDose(dose_facts(given), kept=True)
+    dose = kept_dose(target.get("dose"))
     return Chosen(target["drill"], row.side, target["method"], target["step"], place, dose)  # type: ignore[arg-type]
 
 

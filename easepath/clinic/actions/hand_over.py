@@ -10,10 +10,9 @@ from easepath.clinic.actions.home_links import make_link
 from easepath.clinic.actions.make_version import compose_session, make_version
 from easepath.clinic.errors import RefusedError
 from easepath.clinic.facts import Assessment, assess
-from easepath.clinic.facts.situation import dose_facts
+from easepath.clinic.facts.situation import kept_dose
 from easepath.clinic.policies import require
 from easepath.core.compose import Chosen
-from easepath.core.compose.own_dose import GivenDose
 
 
 def hand_over(actor: models.User, visit: models.Visit) -> tuple[models.PlanVersion, str]:
@@ -44,7 +43,7 @@ def draft_drills(visit: models.Visit, assessment: Assessment) -> tuple[Chosen, .
             method=row.method or None,
             step=start if row.step is None else row.step,
             place=row.place or None,  # type: ignore[arg-type]
-            dose=None if row.dose is None else GivenDose(dose_facts(row.dose), kept=True),
+            dose=kept_dose(row.dose),
         )
         for row in visit.draft_drills.all()
     )

@@ -9,9 +9,10 @@ from typing import Any
 from easepath.clinic import models
 from easepath.clinic.facts.assessment import Assessment
 from easepath.core.adjust import DrillReview, PlanProposal
-from easepath.core.adjust.decision import Action
+from easepath.core.adjust.decision import PAUSES_AT_HOME
 
-STOPS: frozenset[Action] = frozenset({"stop", "pause", "suspend"})
+STOPS = PAUSES_AT_HOME
+"""A stop sign holds at home at once and is not refused."""
 NEEDS_NO_DECISION = frozenset({"hold", "keep", ""})
 
 

@@ -10,6 +10,7 @@ from pydantic import ValidationError
 from easepath.clinic import models
 from easepath.clinic.facts.home import log_entries
 from easepath.core import situation as core
+from easepath.core.compose.own_dose import GivenDose
 from easepath.core.errors import CaseError
 from easepath.core.knowledge import Library, shipped_library
 from easepath.core.knowledge.models import Dose
@@ -181,6 +182,11 @@ def _settled(answer: models.Answer) -> bool | None:
 def dose_facts(data: dict[str, Any]) -> Dose:
     """A stored dose as the core reads it."""
     return Dose.model_validate(data, strict=False)
+
+
+def kept_dose(data: dict[str, Any] | None) -> GivenDose | None:
+    """A stored dose as it goes on into a session; None where there is none."""
+    return None if data is None else GivenDose(dose_facts(data), kept=True)
 
 
 def plan_facts(complaint: models.Complaint, version: models.PlanVersion | None, today: dt.date) -> core.Plan:

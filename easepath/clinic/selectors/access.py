@@ -3,14 +3,11 @@
 from __future__ import annotations
 
 from easepath.clinic import models
+from easepath.clinic.caseload_lines import PARTS
 from easepath.clinic.errors import NotFoundError
 from easepath.clinic.policies import require
 
-COMPLAINT_PARTS = (
-    "client__clinic", "client__factors", "client__limits", "client__sittings", "answers", "clearances", "goals",
-    "tryouts", "overrides__recorded_by", "versions__drills", "sessions__drills", "sessions__mornings",
-    "visits",
-)  # fmt: skip
+COMPLAINT_PARTS = ("client__clinic", *PARTS)
 
 
 def get_complaint(user: models.User, pk: int) -> models.Complaint:
