@@ -17,7 +17,7 @@ from easepath.core.compose.compose import problem_of
 from easepath.core.compose.optimise import Choice, Item, Problem, choose, value_of
 from easepath.core.compose.prescription import prescribe
 from easepath.core.match import Matcher
-from easepath.core.situation import PainReport, Plan, PlannedDrill, Tryout
+from easepath.core.situation import NeedSet, PainReport, Plan, PlannedDrill, Tryout
 from easepath.core.vocabulary import Verdict
 from tests.core.build import LIBRARY, client, complaint, factor, matched
 
@@ -81,6 +81,30 @@ def test_the_choice_is_the_best_of_all_sets(problem: Problem) -> None:
     if found is not None and best is not None:
         assert found.ids == best.ids
         assert found.value == pytest.approx(best.value, abs=1e-6)
+
+
+@settings(max_examples=100, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(problems(), st.integers(1, 60))
+def test_a_search_that_ends_early_says_so(problem: Problem, most_nodes: int) -> None:
+    """What it calls proved is the best; what it could not prove is a set that fits, and no better than the best."""
+    early, best = choose(problem, most_nodes), choose(problem)
+    if early is not None and early.proved:
+        assert early == best
+    elif early is not None:
+        assert best is not None
+        assert not early.beats(best)
+        assert sum(item.seconds for item in early.items) + early.arrangement.seconds <= problem.seconds
+
+
+def test_no_input_keeps_composing_busy() -> None:
+    """Sixteen needs that all matter: every set is not looked at, and the session says so."""
+    needs = sorted({need for drill in LIBRARY.drills.values() for need in drill.needs})[::2][:16]
+    by_hand = {need: NeedSet(weight=1, by="clinician", reason="all at once") for need in needs}
+    matcher = matched(needs=by_hand)
+    problem = problem_of(matcher, entrants(matcher), 720)
+    found = choose(problem, 50)
+    assert found is not None
+    assert not found.proved
 
 
 @settings(max_examples=150, deadline=None)

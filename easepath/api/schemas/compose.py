@@ -29,7 +29,7 @@ class UncoveredOut(Schema):
 
 
 class LengthOption(Schema):
-    """The exact session for so many minutes."""
+    """The exact session for so many minutes; one that is not `proved` is the best of the sets that were looked at."""
 
     minutes: int
     own: bool
@@ -39,6 +39,7 @@ class LengthOption(Schema):
     uncovered: list[UncoveredOut]
     reason: str | None
     minutes_to_cover: float | None
+    proved: bool
 
 
 class SideWords(Schema):

@@ -65,7 +65,7 @@ def _option(assessment: Assessment, minutes: int, own: float | None) -> dict[str
         "timeline": _tape(assessment, found),
         "uncovered": [{"need": row.need, "reason": row.reason.text(library)} for row in found.uncovered],
         "reason": None if found.reason is None else found.reason.text(library),
-        "minutes_to_cover": found.minutes_to_cover,
+        "minutes_to_cover": found.minutes_to_cover, "proved": found.proved,
     }  # fmt: skip
 
 

@@ -14,7 +14,7 @@ from easepath.core.compose.candidates import (
     most_drills,
     must_needs,
 )  # fmt: skip
-from easepath.core.compose.optimise import Choice, Item, Problem, choose
+from easepath.core.compose.optimise import MOST_NODES, Choice, Item, Problem, choose
 from easepath.core.compose.prescription import Prescription, moved_to
 from easepath.core.dose.time import (
     FLOOR_TO_STANDING,
@@ -27,6 +27,8 @@ from easepath.core.reasons import Reason
 from easepath.core.vocabulary import Place
 
 NO_LIMIT_SECONDS = 240 * 60
+NODES_TO_COVER = MOST_NODES // 10
+"""For each of the dozen searches that close in on the fewest minutes."""
 
 
 @dataclass(frozen=True)
@@ -39,13 +41,17 @@ class Uncovered:
 
 @dataclass(frozen=True)
 class Composed:
-    """A composed session; without a program no drills and the reason."""
+    """A composed session; without a program no drills and the reason.
+
+    `proved` is False where the search ended before every other session was ruled out.
+    """
 
     drills: tuple[Prescription, ...]
     time: SessionTime
     uncovered: tuple[Uncovered, ...]
     reason: Reason | None = None
     minutes_to_cover: float | None = None
+    proved: bool = True
 
 
 def compose(matcher: Matcher, minutes: float | None = None) -> Composed:
@@ -67,7 +73,7 @@ def compose(matcher: Matcher, minutes: float | None = None) -> Composed:
     )
     uncovered = _uncovered(matcher, problem, covered)
     short = any(row.reason.rule == "uncovered-minutes" for row in uncovered)
-    return Composed(drills, time, uncovered, None, minutes_to_cover(problem) if short else None)
+    return Composed(drills, time, uncovered, None, minutes_to_cover(problem) if short else None, choice.proved)
 
 
 def problem_of(matcher: Matcher, found: tuple[Entrant, ...], seconds: float) -> Problem:
@@ -86,17 +92,21 @@ def problem_of(matcher: Matcher, found: tuple[Entrant, ...], seconds: float) -> 
 
 
 def minutes_to_cover(problem: Problem) -> float | None:
-    """The fewest minutes in which every need that can be covered is covered; None when nothing can be."""
+    """The fewest minutes in which every need that can be covered is covered; None when nothing can be, or when it
+    cannot be told within the sets that are looked at.
+    """
     reachable = frozenset().union(*(item.covers for item in problem.items)) & problem.musts
     helpful = tuple(replace(item, score=30.0, shares=()) for item in problem.items if item.covers & reachable)
     unlimited = replace(problem, items=helpful, weights=(), top=None, seconds=NO_LIMIT_SECONDS)
-    best = choose(unlimited)
-    if best is None:
+    best = choose(unlimited, NODES_TO_COVER)
+    if best is None or not best.proved:
         return None
     low, high = 0.0, sum(item.seconds for item in best.items) + best.arrangement.seconds
     while high - low > 1:
         middle = (low + high) / 2
-        attempt = choose(replace(unlimited, seconds=middle))
+        attempt = choose(replace(unlimited, seconds=middle), NODES_TO_COVER)
+        if attempt is not None and not attempt.proved:
+            return None
         if attempt is not None and attempt.covered == best.covered:
             high = sum(item.seconds for item in attempt.items) + attempt.arrangement.seconds
         else:

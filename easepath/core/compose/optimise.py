@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from easepath.core.compose.arrange import Arrangement, Spot, arrange
 
@@ -12,6 +12,8 @@ SECOND_SHARE = 0.5
 COST_PER_DRILL = 3.0
 COST_PER_CHANGE = 2.0
 EPSILON = 5e-7
+MOST_NODES = 40_000
+"""Sets looked at before the search ends with the best so far: five times the most that eight needs by hand took."""
 
 
 @dataclass(frozen=True)
@@ -48,13 +50,17 @@ class Problem:
 
 @dataclass(frozen=True)
 class Choice:
-    """A chosen set with its arrangement and its worth: needs covered, the top drill held, value."""
+    """A chosen set with its arrangement and its worth: needs covered, the top drill held, value.
+
+    `proved`: every other set was looked at or ruled out. Else the search ended first, and this is the best it found.
+    """
 
     items: tuple[Item, ...]
     arrangement: Arrangement
     covered: int
     top: bool
     value: float
+    proved: bool = True
 
     @property
     def ids(self) -> tuple[str, ...]:
@@ -90,9 +96,12 @@ def value_of(problem: Problem, items: Sequence[Item], changes: int) -> float:
     return points + sum(item.modular for item in items) - COST_PER_CHANGE * changes
 
 
-def choose(problem: Problem) -> Choice | None:
-    """The best choice there is; None when not even one drill fits. Same problem, same choice: no clock."""
-    return _Search(problem).run()
+def choose(problem: Problem, most_nodes: int = MOST_NODES) -> Choice | None:
+    """The best choice there is; None when not even one drill fits. Same problem, same choice: no clock.
+
+    The search ends after `most_nodes` sets, so that no input keeps a server busy; the choice then says so.
+    """
+    return _Search(problem, most_nodes).run()
 
 
 def _with_share(pair: tuple[float, float], share: float) -> tuple[float, float]:
@@ -105,8 +114,10 @@ def _with_share(pair: tuple[float, float], share: float) -> tuple[float, float]:
 class _Search:
     """Depth first over include and exclude, the hardest must-need first."""
 
-    def __init__(self, problem: Problem) -> None:
+    def __init__(self, problem: Problem, most_nodes: int) -> None:
         self.problem = problem
+        self.most_nodes = most_nodes
+        self.nodes = 0
         self.best: Choice | None = None
         self.items = sorted(problem.items, key=lambda item: (-item.score, item.id))
 
@@ -119,11 +130,12 @@ class _Search:
                 held.append(item)
                 ladders |= {item.ladder} if item.ladder else set()
         while self.best is None:
+            self.nodes = 0
             self._visit(*self._starting_with(held))
             if not held:
                 break
             held.pop()
-        return self.best
+        return self.best and replace(self.best, proved=self.nodes <= self.most_nodes)
 
     def _starting_with(
         self, held: list[Item]
@@ -148,6 +160,9 @@ class _Search:
         rest: list[Item],
     ) -> None:
         """`worth` is the value of the chosen set without its changes of position."""
+        self.nodes += 1
+        if self.nodes > self.most_nodes:
+            return
         if chosen:
             self._offer(chosen, worth, covered)
         left = self.problem.seconds - sum(item.seconds for item in chosen)

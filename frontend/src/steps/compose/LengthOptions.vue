@@ -22,6 +22,7 @@ const same = (length: Schemas['LengthOption']) => length.drills.length === props
         <p v-else class="small clay">No session fits: {{ one.reason ?? 'nothing may be done' }}</p>
         <p v-if="one.uncovered.length" class="small"><strong>Not covered:</strong> {{ one.uncovered.map((row) => row.reason).join('; ') }}</p>
         <p v-else-if="one.drills.length" class="small quiet">Every need it must meet is covered.</p>
+        <p v-if="!one.proved" class="small clay">The best found, not proved to be the best there is: too many needs to look at every session.</p>
         <p v-if="one.minutes_to_cover" class="small">{{ Math.ceil(one.minutes_to_cover) }} min would cover it all.</p>
       </div>
       <button v-if="may" class="act" :disabled="!one.drills.length || same(one)" @click="emit('take', one)">{{ same(one) ? 'on the sheet' : 'Take this' }}</button>
