@@ -11,7 +11,7 @@ FRONT := frontend/index.html frontend/home.html frontend/vite.config.ts $(shell 
 demo: .venv/.ready frontend/dist/.ready
 	$(PY) manage.py migrate --verbosity 0
 	$(PY) -m easepath.standins --address http://127.0.0.1:$(PORT)
-	.venv/bin/gunicorn easepath.wsgi --bind 127.0.0.1:$(PORT) --workers 2 --control-socket var/gunicorn.sock --log-level warning
+	EASEPATH_BIND=127.0.0.1:$(PORT) EASEPATH_LOG=warning .venv/bin/gunicorn easepath.wsgi
 
 demo-fresh: .venv/.ready
 	rm -f var/easepath.sqlite3*

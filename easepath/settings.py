@@ -6,13 +6,19 @@ import datetime as dt
 import os
 import re
 import secrets
+from contextlib import suppress
 from pathlib import Path
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
 
+from easepath.entrance.log import logging_settings
+
 BASE_DIR = Path(__file__).resolve().parent.parent
 VAR_DIR = Path(os.environ.get("EASEPATH_VAR", BASE_DIR / "var"))
+os.umask(0o077)  # what this product writes is for its owner alone
 VAR_DIR.mkdir(parents=True, exist_ok=True)
+with suppress(PermissionError):
+    VAR_DIR.chmod(0o700)
 
 
 def _secret_key() -> str:
@@ -21,8 +27,12 @@ def _secret_key() -> str:
         return key
     kept = VAR_DIR / "secret-key"
     if not kept.exists():
-        kept.write_text(secrets.token_urlsafe(48), encoding="utf-8")
-        kept.chmod(0o600)
+        made = VAR_DIR / f"secret-key.{os.getpid()}"
+        made.touch(mode=0o600)
+        made.write_text(secrets.token_urlsafe(48), encoding="utf-8")
+        with suppress(FileExistsError):
+            os.link(made, kept)  # of several servers that start at once, one makes it
+        made.unlink()
     return kept.read_text(encoding="utf-8")
 
 
@@ -30,6 +40,8 @@ SECRET_KEY = _secret_key()
 DEBUG = os.environ.get("EASEPATH_DEBUG") == "1"
 ALLOWED_HOSTS = os.environ.get("EASEPATH_HOSTS", "127.0.0.1,localhost").split(",")
 SECURE = os.environ.get("EASEPATH_HTTPS") == "1"
+PROXIES = int(os.environ.get("EASEPATH_PROXIES", "0"))
+"""How many trusted proxies stand before this server; each adds one address to X-Forwarded-For."""
 FROZEN_TODAY = dt.date.fromisoformat(day) if (day := os.environ.get("EASEPATH_TODAY")) else None
 
 INSTALLED_APPS = [
@@ -44,6 +56,7 @@ INSTALLED_APPS = [
     "easepath.clinic",
 ]
 MIDDLEWARE = [
+    "easepath.entrance.middleware.Entrance",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -98,6 +111,12 @@ AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
 SESSION_COOKIE_AGE = 10 * 3600
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
+SECURE_SSL_REDIRECT = SECURE
+SECURE_REDIRECT_EXEMPT = [r"^healthz$"]
+SECURE_HSTS_SECONDS = 365 * 24 * 3600 if SECURE else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = SECURE
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if PROXIES else None
+CSRF_TRUSTED_ORIGINS = [f"https://{host}" for host in ALLOWED_HOSTS] if SECURE else []
 SESSION_COOKIE_SAMESITE = CSRF_COOKIE_SAMESITE = "Lax"
 SECURE_REFERRER_POLICY = "no-referrer"
 X_FRAME_OPTIONS = "DENY"
@@ -112,11 +131,14 @@ CONTENT_SECURITY_POLICY = {
         "object-src": [NONE],
         "frame-ancestors": [NONE],
         "base-uri": [SELF],
+        "form-action": [SELF],
     }
 }
 LANGUAGE_CODE = "en-gb"
 TIME_ZONE = os.environ.get("EASEPATH_TIME_ZONE", "Europe/London")
 USE_TZ = True
+LOGGING = logging_settings(os.environ.get("EASEPATH_LOG", "INFO").upper())
+DATA_UPLOAD_MAX_MEMORY_SIZE = 256 * 1024
 STATIC_URL = "/static/"
 STATIC_ROOT = VAR_DIR / "static"
 STATICFILES_DIRS = [BASE_DIR / "frontend" / "dist" / "static"]

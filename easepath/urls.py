@@ -6,13 +6,16 @@ from django.contrib import admin
 from django.urls import path, re_path
 
 from easepath.api.api import api
+from easepath.entrance.health import health
 from easepath.home.api import home_api
 from easepath.pages import client_page, clinic_page
 
 admin.site.site_header = admin.site.site_title = "Ease Path support"
 admin.site.index_title = "Rows"
 
+handler500 = "easepath.entrance.faults.fault"
 urlpatterns = [
+    path("healthz", health),
     path("api/", api.urls),
     path("home/api/", home_api.urls),
     path("support/", admin.site.urls),

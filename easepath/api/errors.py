@@ -5,22 +5,15 @@ from __future__ import annotations
 from typing import Any
 
 from django.core.exceptions import PermissionDenied
+from django.db import IntegrityError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from easepath.clinic import errors
 from easepath.core.errors import CaseError, UnknownIdError
-
-
-def problem(
-    request: HttpRequest, api: NinjaAPI, status: int, kind: str, title: str, detail: str = "", **more: Any
-) -> HttpResponse:
-    """A problem+json response."""
-    body = {"type": f"easepath:{kind}", "title": title, "status": status, "detail": detail, **more}
-    response = api.create_response(request, body, status=status)
-    response["Content-Type"] = "application/problem+json"
-    return response
+from easepath.entrance.faults import fault
+from easepath.entrance.problem import problem
 
 
 def register_errors(api: NinjaAPI) -> None:
@@ -29,59 +22,73 @@ def register_errors(api: NinjaAPI) -> None:
     @api.exception_handler(ValidationError)
     def on_invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
         fields = {_field(item["loc"]): _words(item) for item in error.errors}
-        return problem(request, api, 422, "invalid", "Some values are not possible", fields=fields)
+        return problem(request, 422, "invalid", "Some values are not possible", fields=fields)
 
     @api.exception_handler(errors.FieldError)
     def on_field(request: HttpRequest, error: errors.FieldError) -> HttpResponse:
-        return problem(request, api, 422, "invalid", "Some values are not possible", fields=error.fields)
+        return problem(request, 422, "invalid", "Some values are not possible", fields=error.fields)
 
     @api.exception_handler(CaseError)
     def on_case(request: HttpRequest, error: CaseError) -> HttpResponse:
         fields = {error.path: error.reason}
-        return problem(request, api, 422, "invalid", "These facts do not fit together", fields=fields)
+        return problem(request, 422, "invalid", "These facts do not fit together", fields=fields)
 
     @api.exception_handler(errors.RefusedError)
     def on_refused(request: HttpRequest, error: errors.RefusedError) -> HttpResponse:
-        return problem(request, api, 422, "refused", str(error), reasons=error.reasons)
+        return problem(request, 422, "refused", str(error), reasons=error.reasons)
 
     @api.exception_handler(errors.StaleRevisionError)
     def on_stale(request: HttpRequest, error: errors.StaleRevisionError) -> HttpResponse:
-        conflict = {"revision": error.revision, "by": error.by, "theirs": error.theirs, "yours": error.yours}
+        conflict = {
+            "revision": error.revision, "person_revision": error.person, "by": error.by, "theirs": error.theirs,
+            "yours": error.yours,
+        }  # fmt: skip
         detail = "compare both and choose; nothing was overwritten"
-        return problem(request, api, 409, "stale", str(error), detail, conflict=conflict)
+        return problem(request, 409, "stale", str(error), detail, conflict=conflict)
 
     @api.exception_handler(errors.NotAllowedError)
     def on_not_allowed(request: HttpRequest, error: errors.NotAllowedError) -> HttpResponse:
-        return problem(request, api, 403, "not-allowed", str(error), "ask a clinician or the lead")
+        return problem(request, 403, "not-allowed", str(error), "ask a clinician or the lead")
 
     @api.exception_handler(PermissionDenied)
     def on_denied(request: HttpRequest, error: PermissionDenied) -> HttpResponse:
-        return problem(request, api, 403, "not-allowed", "too many attempts", "wait a quarter of an hour and try again")
+        return problem(request, 403, "not-allowed", "too many attempts", "wait a quarter of an hour and try again")
 
     @api.exception_handler(errors.NotFoundError)
     def on_not_found(request: HttpRequest, error: errors.NotFoundError) -> HttpResponse:
-        return problem(request, api, 404, "not-found", str(error), "go back to the caseload")
+        return problem(request, 404, "not-found", str(error), "go back to the caseload")
 
     @api.exception_handler(UnknownIdError)
     def on_unknown(request: HttpRequest, error: UnknownIdError) -> HttpResponse:
-        return problem(request, api, 404, "not-found", str(error), "go back to the library")
+        return problem(request, 404, "not-found", str(error), "go back to the library")
 
     @api.exception_handler(Http404)
     def on_404(request: HttpRequest, error: Http404) -> HttpResponse:
-        return problem(request, api, 404, "not-found", "there is nothing here", "go back to the caseload")
+        return problem(request, 404, "not-found", "there is nothing here", "go back to the caseload")
 
     @api.exception_handler(errors.DeadLinkError)
     def on_dead_link(request: HttpRequest, error: errors.DeadLinkError) -> HttpResponse:
-        return problem(request, api, 410, "dead-link", str(error), "call the clinic for a new one")
+        return problem(request, 410, "dead-link", str(error), "call the clinic for a new one")
 
     @api.exception_handler(AuthenticationError)
     def on_signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
         detail = "sign in again; what you entered is kept on this screen"
-        return problem(request, api, 401, "signed-out", "you are signed out", detail)
+        return problem(request, 401, "signed-out", "you are signed out", detail)
+
+    @api.exception_handler(IntegrityError)
+    def on_twice(request: HttpRequest, error: IntegrityError) -> HttpResponse:
+        title = "somebody did the same at this moment"
+        return problem(request, 409, "twice", title, "nothing was saved twice; look again, then go on")
 
     @api.exception_handler(HttpError)
     def on_http(request: HttpRequest, error: HttpError) -> HttpResponse:
-        return problem(request, api, error.status_code, "http", str(error))
+        if error.status_code == 403:
+            return problem(request, 403, "page-too-old", "the page is out of date", "reload this page and try again")
+        return problem(request, error.status_code, "http", str(error))
+
+    @api.exception_handler(Exception)
+    def on_fault(request: HttpRequest, error: Exception) -> HttpResponse:
+        return fault(request)
 
 
 def _field(location: tuple[Any, ...]) -> str:

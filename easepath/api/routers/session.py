@@ -7,6 +7,8 @@ from django.http import HttpRequest
 from django.views.decorators.csrf import ensure_csrf_cookie
 from ninja import Router, Status
 from ninja.decorators import decorate_view
+from ninja.errors import HttpError
+from ninja.utils import check_csrf
 
 from easepath.api.auth import staff
 from easepath.api.schemas.session import Me, SignIn
@@ -29,7 +31,9 @@ def who_am_i(request: HttpRequest) -> Status[Me | None]:
 
 @router.post("", response=Me, auth=None, operation_id="sign_in")
 def sign_in(request: HttpRequest, payload: SignIn) -> Me:
-    """Sign in with a name and a password."""
+    """Sign in with a name and a password; only from this product's own page."""
+    if check_csrf(request) is not None:
+        raise HttpError(403, "the token of the page is missing")
     user = authenticate(request, username=payload.username, password=payload.password)
     if not isinstance(user, User) or user.clinic_id is None:
         raise FieldError({"password": "name and password do not fit together; both are case-sensitive"})
@@ -48,6 +52,7 @@ def sign_out(request: HttpRequest) -> Status[None]:
 def _me(user: User) -> Me:
     assert user.clinic is not None
     return Me(
+        username=user.username,
         name=user.name,
         role=user.role,
         clinic=user.clinic.name,

@@ -1,0 +1,65 @@
+"""The first and the last to see a request: number, size and type, no copies kept, a line in the log."""
+
+from __future__ import annotations
+
+import logging
+import time
+import uuid
+from collections.abc import Callable
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+from django.http.response import HttpResponseBase
+
+from easepath.entrance.log import masked
+from easepath.entrance.problem import REQUEST_ID, is_data, problem, request_id
+
+log = logging.getLogger("easepath.requests")
+JSON = "application/json"
+Answer = Callable[[HttpRequest], HttpResponseBase]
+
+
+class Entrance:
+    """Numbers a request, refuses what no route takes, and writes the line of the log."""
+
+    def __init__(self, get_response: Answer) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponseBase:
+        """Answer one request."""
+        began = time.perf_counter()
+        setattr(request, REQUEST_ID, uuid.uuid4().hex[:12])
+        response = _refused(request) or self.get_response(request)
+        response["X-Request-Id"] = request_id(request)
+        if is_data(request) and "Cache-Control" not in response:
+            response["Cache-Control"] = "no-store"
+        self._write_line(request, response, began)
+        return response
+
+    @staticmethod
+    def _write_line(request: HttpRequest, response: HttpResponseBase, began: float) -> None:
+        user = getattr(request, "user", None)
+        facts = {
+            "id": request_id(request), "method": request.method, "path": masked(request.path),
+            "status": response.status_code, "ms": round((time.perf_counter() - began) * 1000, 1),
+            "user": getattr(user, "pk", None),
+        }  # fmt: skip
+        grade = logging.ERROR if response.status_code >= 500 else logging.INFO
+        log.log(grade, "request", extra={"facts": facts})
+
+
+def _refused(request: HttpRequest) -> HttpResponse | None:
+    """What no route takes: a body that is too large, or one that is not JSON."""
+    if not is_data(request):
+        return None
+    length = request.META.get("CONTENT_LENGTH") or "0"
+    if not length.isdecimal() or int(length) > settings.DATA_UPLOAD_MAX_MEMORY_SIZE:
+        return _too_large(request)
+    if int(length) and request.content_type != JSON:
+        return problem(request, 415, "not-json", "this is not JSON", f"send {JSON}")
+    return None
+
+
+def _too_large(request: HttpRequest) -> HttpResponse:
+    most = settings.DATA_UPLOAD_MAX_MEMORY_SIZE // 1024
+    return problem(request, 413, "too-large", "this is too much at once", f"send at most {most} kB")
