@@ -4,17 +4,23 @@ from __future__ import annotations
 
 import datetime as dt
 import uuid
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import locked, record
+from easepath.clinic.actions.base import locked, record, stored_once
 from easepath.clinic.errors import FieldError, NotFoundError
 from easepath.clinic.policies import require
 from easepath.core.knowledge import shipped_library
 
 OLDEST_DAYS = 21
+MOST_ROWS = 40
+MOST_SESSIONS = 6
+"""Sessions on one date, beside breaks at work; none of the plans asks for more than half of that."""
+MOST_BREAKS = 16
+MOST_TELLINGS = 3
+"""Mornings told, or corrections made, of one session."""
 
 
 @dataclass(frozen=True)
@@ -50,6 +56,10 @@ def record_session(
     """Store a session once; a second send of the same id returns the stored one."""
     if actor is not None:
         require(actor, "log-for-client", complaint.client.clinic)
+    return stored_once(lambda: _store_session(complaint, done, actor))
+
+
+def _store_session(complaint: models.Complaint, done: SessionDone, actor: models.User | None) -> models.SessionLog:
     with transaction.atomic():
         complaint = locked(complaint.pk)
         known = models.SessionLog.objects.filter(pk=done.id).first()
@@ -58,6 +68,7 @@ def record_session(
                 raise NotFoundError("no such session")
             return known
         version = complaint.versions.filter(number=done.version).first()
+        done = _in_clinic_time(complaint, done, actor)
         _check(complaint, version, done)
         assert version is not None
         row = models.SessionLog.objects.create(
@@ -89,6 +100,10 @@ def record_morning(
     """Store a morning once; it can only be told on a day after the session."""
     if actor is not None:
         require(actor, "log-for-client", complaint.client.clinic)
+    return stored_once(lambda: _store_morning(complaint, done, actor))
+
+
+def _store_morning(complaint: models.Complaint, done: MorningDone, actor: models.User | None) -> models.MorningReport:
     with transaction.atomic():
         complaint = locked(complaint.pk)
         known = models.MorningReport.objects.filter(pk=done.id).first()
@@ -109,6 +124,8 @@ def record_morning(
 
 
 def _check_morning(complaint: models.Complaint, session: models.SessionLog, done: MorningDone) -> None:
+    if session.mornings.count() >= MOST_TELLINGS:
+        raise FieldError({"session": f"was told {MOST_TELLINGS} times: tell the clinic instead"})
     if session.date >= clock.today_of(complaint):
         raise FieldError({"session": "the morning after is not here yet: tell us tomorrow"})
     _pain({"pain": done.pain})
@@ -126,6 +143,13 @@ def _pain(values: dict[str, int | None]) -> None:
         raise FieldError(fields)
 
 
+def _in_clinic_time(complaint: models.Complaint, done: SessionDone, actor: models.User | None) -> SessionDone:
+    """A phone that is a day ahead of the clinic, on a journey east, means the clinic's today."""
+    today = clock.today_of(complaint)
+    ahead = actor is None and done.date == today + dt.timedelta(days=1)
+    return replace(done, date=today) if ahead else done
+
+
 def _check(complaint: models.Complaint, version: models.PlanVersion | None, done: SessionDone) -> None:
     if version is None:
         raise FieldError({"version": f"there is no version {done.version} of this plan"})
@@ -137,16 +161,48 @@ def _check(complaint: models.Complaint, version: models.PlanVersion | None, done
         fields["date"] = f"is more than {OLDEST_DAYS} days ago: tell the clinic instead"
     if done.corrects is not None and not complaint.sessions.filter(pk=done.corrects).exists():
         fields["corrects"] = "names no session of this plan"
-    planned = {row.drill for row in version.drills.all()}
-    sites = shipped_library().sites
-    if not done.drills:
-        fields["drills"] = "a session has at least one drill"
-    for index, drill in enumerate(done.drills):
-        if drill.drill not in planned:
-            fields[f"drills.{index}.drill"] = "is not in this version of the plan"
-        if drill.felt and drill.felt not in sites:
-            fields[f"drills.{index}.felt"] = "is not a place this product knows"
+    elif done.date < version.plan_start:
+        fields["date"] = f"lies before the plan began, {version.plan_start}"
+    elif done.corrects is None and _one_too_many(complaint, version, done):
+        fields["date"] = "has as many sessions as one day takes: tell the clinic instead"
+    if done.corrects is not None and complaint.sessions.filter(corrects=done.corrects).count() >= MOST_TELLINGS:
+        fields["corrects"] = f"was corrected {MOST_TELLINGS} times: tell the clinic instead"
+    fields |= _drill_faults(version, done)
     if fields:
         raise FieldError(fields)
     _pain({"before": done.before, "after": done.after})
     _pain({f"drills.{i}.during": drill.during for i, drill in enumerate(done.drills)})
+
+
+def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, str]:
+    """One row for each planned drill, and no other."""
+    planned = {row.drill: row.side for row in version.drills.all()}
+    sites, fields, seen = shipped_library().sites, dict[str, str](), set[str]()
+    if not 1 <= len(done.drills) <= MOST_ROWS:
+        fields["drills"] = f"a session has 1 to {MOST_ROWS} drills"
+    for index, drill in enumerate(done.drills[:MOST_ROWS]):
+        if drill.drill not in planned:
+            fields[f"drills.{index}.drill"] = "is not in this version of the plan"
+        elif drill.side != planned[drill.drill]:
+            fields[f"drills.{index}.side"] = f"is planned as {planned[drill.drill]}"
+        if drill.drill in seen:
+            fields[f"drills.{index}.drill"] = "stands twice in this session"
+        seen.add(drill.drill)
+        if drill.felt and drill.felt not in sites:
+            fields[f"drills.{index}.felt"] = "is not a place this product knows"
+    return fields
+
+
+def _one_too_many(complaint: models.Complaint, version: models.PlanVersion, done: SessionDone) -> bool:
+    """Whether that date holds as many sessions of this kind already, left out or not."""
+    at_work = _breaks_at_work(version)
+    is_break = {drill.drill for drill in done.drills} in at_work
+    same_day = complaint.sessions.filter(date=done.date, corrects=None).prefetch_related("drills")
+    kinds = [{row.drill for row in session.drills.all()} in at_work for session in same_day]
+    return kinds.count(is_break) >= (MOST_BREAKS if is_break else MOST_SESSIONS)
+
+
+def _breaks_at_work(version: models.PlanVersion) -> list[set[str]]:
+    """The drills of each break at work that the version plans."""
+    drill_of = {row.prescription["title"]: row.drill for row in version.drills.all()}
+    return [{drill_of.get(drill["title"], "") for drill in one["drills"]} for one in version.desk]

@@ -1,4 +1,4 @@
-"""Sessions and mornings from home as log entries; corrected sessions are left out."""
+"""Sessions and mornings from home as log entries; corrected sessions are left out, and those that do not count."""
 
 from __future__ import annotations
 
@@ -11,10 +11,21 @@ from easepath.core import situation as core
 
 
 def effective_sessions(complaint: models.Complaint) -> list[models.SessionLog]:
-    """Sessions that no later one corrects, by date."""
+    """Sessions that count and that no later one corrects, by date."""
+    return [session for session in uncorrected_sessions(complaint) if left_out(session) is None]
+
+
+def uncorrected_sessions(complaint: models.Complaint) -> list[models.SessionLog]:
+    """Sessions that no later one corrects, by date, whether they count or not."""
     sessions = list(complaint.sessions.all())
     corrected = {session.corrects_id for session in sessions if session.corrects_id}
     return [session for session in sessions if session.pk not in corrected]
+
+
+def left_out(session: models.SessionLog) -> models.SessionCount | None:
+    """The decision that leaves a session out of the count; None where it counts."""
+    latest = max(session.counts.all(), key=lambda row: row.pk, default=None)
+    return None if latest is None or latest.counts else latest
 
 
 def latest_morning(session: models.SessionLog) -> models.MorningReport | None:

@@ -67,6 +67,22 @@ class SessionDrill(models.Model):
         return f"{self.drill} {self.side}"
 
 
+class SessionCount(models.Model):
+    """Whether a session counts, as a clinician decided it: the latest row of a session holds, without one it counts."""
+
+    session = models.ForeignKey(SessionLog, on_delete=models.CASCADE, related_name="counts")
+    counts = models.BooleanField()
+    reason = models.CharField(max_length=400)
+    decided_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    decided_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ("pk",)
+
+    def __str__(self) -> str:
+        return f"{self.session}: {'counts' if self.counts else 'left out'}"
+
+
 class MorningReport(models.Model):
     """The morning after a session; the latest report of a session counts."""
 

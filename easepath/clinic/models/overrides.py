@@ -24,6 +24,12 @@ class Override(models.Model):
 
     class Meta:
         ordering = ("pk",)
+        constraints = (
+            models.UniqueConstraint(
+                fields=("complaint", "drill", "side"), condition=models.Q(withdrawn_at=None),
+                name="one_override_in_force",
+            ),
+        )  # fmt: skip
 
     def __str__(self) -> str:
         return f"{self.drill} {self.side}: {self.was} overridden"

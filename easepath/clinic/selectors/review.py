@@ -51,7 +51,7 @@ def _proposal(
             "after": s["after"], "morning": s["morning"], "symptom": d["symptom"], "felt": d["felt"], "why": d["why"],
             "done_pct": d["done_pct"],
         }
-        for s in reversed(sessions) for d in s["drills"] if d["drill"] == one.drill
+        for s in reversed(sessions) if s["left_out"] is None for d in s["drills"] if d["drill"] == one.drill
     ]  # fmt: skip
     decision = None if row is None or one.waits(row) else row
     changed_to = decision.changed_to if decision else None

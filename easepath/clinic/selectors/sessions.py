@@ -6,7 +6,7 @@ from typing import Any
 
 from easepath.clinic import models
 from easepath.clinic.facts import Assessment
-from easepath.clinic.facts.home import effective_sessions, morning_of
+from easepath.clinic.facts.home import effective_sessions, left_out, morning_of, uncorrected_sessions
 from easepath.clinic.selectors.titles import title_of
 from easepath.core.situation import LogEntry
 
@@ -30,27 +30,32 @@ def version_line(version: models.PlanVersion) -> dict[str, Any]:
 
 
 def session_lines(assessment: Assessment, complaint: models.Complaint) -> list[dict[str, Any]]:
-    """Every session as it was, with its drills, the class of each and why; the newest first."""
+    """Every session as it was, with its drills, the class of each and why; the newest first.
+
+    One that was left out of the count has no class: it is shown with who left it out and why.
+    """
     context = assessment.review.context
     entries: dict[tuple[str | None, ...], LogEntry] = {
         (e.session, e.drill, e.side): e for e in assessment.screen.situation.log_by_date
     }
     lines = []
     sessions = effective_sessions(complaint)
-    for session in reversed(sessions):
+    for session in reversed(uncorrected_sessions(complaint)):
+        out = left_out(session)
         morning = morning_of(session, sessions)
         drills = []
         for row in session.drills.all():
-            response = context.response(entries[str(session.pk), row.drill, row.side])
+            response = None if out else context.response(entries[str(session.pk), row.drill, row.side])
             drills.append({
                 "drill": row.drill, "title": title_of(assessment, row.drill), "side": row.side,
                 "done_pct": row.done_pct, "during": row.during, "symptom": row.symptom,
-                "felt": row.felt, "moved": row.moved, "kind": response.kind,
-                "why": response.reason.text(assessment.library),
+                "felt": row.felt, "moved": row.moved, "kind": response and response.kind,
+                "why": response.reason.text(assessment.library) if response else "",
             })  # fmt: skip
         lines.append({
             "id": str(session.pk), "date": str(session.date), "version": session.version.number,
             "before": session.before, "after": session.after, "morning": None if morning is None else morning.pain,
             "unusual": "none" if morning is None else morning.unusual, "drills": drills, "note": session.note,
+            "left_out": out and {"by": out.decided_by.name, "date": f"{out.decided_at:%Y-%m-%d}", "reason": out.reason},
         })  # fmt: skip
     return lines

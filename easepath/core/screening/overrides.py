@@ -21,6 +21,8 @@ def may_be_overridden(verdict: DrillVerdict, *, by_lead: bool) -> Reason | None:
     """Why this verdict may not be overridden by that person; None when it may."""
     if verdict.verdict is Verdict.CLEAR:
         return Reason("override-nothing")
+    if any(reason.rule == OVERRIDDEN for reason in verdict.reasons):
+        return Reason("override-stands", verdict.verdict)
     for reason in verdict.reasons:
         surgeons = reason.verdict >= Verdict.MODIFY and reason.facts.get("by") == "surgeon"
         if surgeons or (reason.verdict is Verdict.EXCLUDE and reason.rule in NEVER):
@@ -31,7 +33,10 @@ def may_be_overridden(verdict: DrillVerdict, *, by_lead: bool) -> Reason | None:
 
 
 def with_overrides(drills: DrillVerdicts, overrides: tuple[Override, ...]) -> DrillVerdicts:
-    """The verdicts with every override that still fits: a refusal becomes changed, a change becomes with care."""
+    """The verdicts with every override that still fits: a refusal becomes changed, a change becomes with care.
+
+    Overrides never stack: a verdict that one of them made milder is made no milder by the next.
+    """
     if not overrides:
         return drills
     found = {drill: dict(by_side) for drill, by_side in drills.items()}

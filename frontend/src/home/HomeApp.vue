@@ -8,6 +8,7 @@ import MorningCard from './MorningCard.vue'
 import SessionPlayer from './SessionPlayer.vue'
 import SorenessCard from './SorenessCard.vue'
 import SheetView from './SheetView.vue'
+import { keepSheet, keptSheet } from './keptSheet'
 import { useOutbox } from './outbox'
 import { useRun } from './useRun'
 
@@ -31,12 +32,11 @@ async function load(): Promise<void> {
   const found = await outcome(homeClient.GET('/home/api/{token}/sheet', { params: { path: { token } } }))
   if (found.ok) {
     sheet.value = found.data
-    localStorage.setItem(store, JSON.stringify(found.data))
+    keepSheet(store, found.data)
     problem.value = null
     keepPictures(found.data)
   } else if (found.problem.status === 0) {
-    const kept = localStorage.getItem(store)
-    sheet.value = kept ? (JSON.parse(kept) as HomeSchemas['HomeSheet']) : null
+    sheet.value = keptSheet(store)
     problem.value = sheet.value ? null : found.problem
   } else {
     problem.value = found.problem
@@ -93,6 +93,10 @@ async function finish(after: number | null): Promise<void> {
         {{ outbox.letters.value.length === 1 ? 'One report is' : `${outbox.letters.value.length} reports are` }} kept on this phone and will be sent.
         <template v-if="outbox.refused.value">The clinic could not take it: {{ outbox.refused.value.title }}. Please call {{ phone }}.</template>
       </p>
+      <section v-if="outbox.aside.value.length" class="unsent" role="status">
+        <p>The clinic could not take {{ outbox.aside.value.length === 1 ? 'a report' : `${outbox.aside.value.length} reports` }} from this phone. Please call {{ phone }} and tell them how it went.</p>
+        <button class="act" type="button" @click="outbox.toldAside">I have told the clinic</button>
+      </section>
       <section v-if="sheet.withheld" class="stop-box">
         <h1>Please pause your program</h1>
         <p>The clinic wants to talk with you, or a doctor must see you, before you go on. Call {{ phone }}.</p>

@@ -54,7 +54,21 @@ describe('what the phone still has to send', () => {
     expect(again.letters.value).toHaveLength(0)
   })
 
-  it('is kept when the clinic refuses it, and says so', async () => {
+  it('is put aside when the clinic refuses it, and holds up nothing', async () => {
+    const problem = { type: 'easepath:invalid', title: 'Some values are not possible', status: 422, detail: '' }
+    const fetching = answer(new Error('offline'), new Response(JSON.stringify(problem), { status: 422, headers: { 'Content-Type': 'application/problem+json' } }))
+    const box = useOutbox('five')
+    await box.send(MORNING)
+    await box.send({ ...MORNING, body: { ...MORNING.body, id: 'next' } })
+    expect(fetching).toHaveBeenCalledTimes(3)
+    expect(box.letters.value).toEqual([])
+    expect(box.aside.value.map((letter) => letter.body.id)).toEqual(['a'])
+    expect(useOutbox('five').aside.value).toHaveLength(1)
+    box.toldAside()
+    expect(localStorage.getItem('easepath:unsent:five:aside')).toBeNull()
+  })
+
+  it('is kept behind a dead link, and says so', async () => {
     const problem = { type: 'easepath:dead-link', title: 'this link does not work any more', status: 410, detail: '' }
     answer(new Response(JSON.stringify(problem), { status: 410, headers: { 'Content-Type': 'application/problem+json' } }))
     const box = useOutbox('four')

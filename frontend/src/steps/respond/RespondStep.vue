@@ -9,6 +9,7 @@ import { readable, shortDate } from '@/ui/dates'
 import { PAIN_RULES } from '@/ui/painRules'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
 import RippleLine from '@/ui/RippleLine.vue'
+import CountSession from './CountSession.vue'
 import MorningEntry from './MorningEntry.vue'
 import SessionEntry from './SessionEntry.vue'
 
@@ -72,19 +73,23 @@ function explain(drill: Schemas['DrillResponse']): void {
       <table v-else>
         <thead><tr><th>date</th><th>before</th><th>after</th><th>next morning</th><th>drills</th><th></th></tr></thead>
         <tbody>
-          <tr v-for="s in data.sessions" :key="s.id">
+          <tr v-for="s in data.sessions" :key="s.id" :class="{ out: s.left_out }">
             <th scope="row">{{ shortDate(s.date) }}<span class="small quiet"> v{{ s.version }}</span></th>
             <td>{{ s.before ?? 'not known' }}</td>
             <td>{{ s.after ?? 'not known' }}</td>
             <td :class="{ missing: s.morning === null }">{{ s.morning ?? 'not known' }}<span v-if="s.unusual !== 'none'" class="small quiet"> after {{ s.unusual.replace('-', ' ') }}</span></td>
             <td>
               <p v-for="d in s.drills" :key="d.drill" class="drill">
-                <RippleLine :kinds="[{ kind: d.kind, date: s.date }]" /> <strong>{{ d.kind }}</strong> {{ d.title }}
-                <span class="small quiet">worst {{ d.during ?? 'not known' }}, {{ d.done_pct ?? '?' }} % done<template v-if="d.kind !== 'calm'"> – {{ readable(d.why) }}</template></span>
+                <template v-if="d.kind"><RippleLine :kinds="[{ kind: d.kind, date: s.date }]" /> <strong>{{ d.kind }}</strong></template> {{ d.title }}
+                <span class="small quiet">worst {{ d.during ?? 'not known' }}, {{ d.done_pct ?? '?' }} % done<template v-if="d.kind && d.kind !== 'calm'"> – {{ readable(d.why) }}</template></span>
               </p>
               <p v-if="s.note" class="small">“{{ s.note }}”</p>
+              <p v-if="s.left_out" class="small clay"><strong>Left out of the count</strong> by {{ s.left_out.by }}, {{ shortDate(s.left_out.date) }}: {{ s.left_out.reason }}</p>
             </td>
-            <td><button v-if="session.may('log-for-client')" type="button" class="link" @click="entering = s">correct<span class="visually-hidden"> {{ shortDate(s.date) }}</span></button></td>
+            <td>
+              <button v-if="session.may('log-for-client')" type="button" class="link" @click="entering = s">correct<span class="visually-hidden"> {{ shortDate(s.date) }}</span></button>
+              <CountSession v-if="session.may('count-session')" :visit="visit" :session="s" :date="shortDate(s.date)" @saved="saved" />
+            </td>
           </tr>
         </tbody>
       </table>
@@ -111,6 +116,7 @@ tbody th .small { white-space: nowrap; }
   tr { display: block; border-top: 1px solid var(--line); padding: 0.3rem 0; }
   tr > * { display: block; border: 0; padding: 0.1rem 0; }
 }
+.out .drill { color: var(--ink-2); }
 .missing { font-style: italic; }
 .drill { display: flex; gap: 0.4rem; align-items: center; flex-wrap: wrap; }
 .link { border: 0; background: none; font: inherit; color: var(--river); text-decoration: underline; min-height: 44px; min-width: 44px; cursor: pointer; }

@@ -1,0 +1,33 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { HomeSchemas } from '@/api/client'
+import { keepSheet, keptSheet } from './keptSheet'
+
+const SHEET = { today: '2026-11-30', done_today: true } as HomeSchemas['HomeSheet']
+
+describe('the sheet a phone keeps', () => {
+  beforeEach(() => {
+    vi.useFakeTimers()
+    localStorage.clear()
+  })
+  afterEach(() => vi.useRealTimers())
+
+  it('is the sheet of the day it is looked at, without the network too', () => {
+    vi.setSystemTime(new Date(2026, 10, 30, 21))
+    keepSheet('s', SHEET)
+    expect(keptSheet('s')).toEqual(SHEET)
+    vi.setSystemTime(new Date(2026, 11, 2, 7))
+    expect(keptSheet('s')).toMatchObject({ today: '2026-12-02', done_today: false })
+  })
+
+  it('keeps the clinic’s day where the phone’s differs', () => {
+    vi.setSystemTime(new Date(2026, 11, 1, 1))
+    keepSheet('s', SHEET)
+    expect(keptSheet('s')?.today).toBe('2026-11-30')
+  })
+
+  it('reads what an older page kept', () => {
+    localStorage.setItem('s', JSON.stringify(SHEET))
+    expect(keptSheet('s')).toEqual(SHEET)
+    expect(keptSheet('other')).toBeNull()
+  })
+})
