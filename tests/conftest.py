@@ -7,14 +7,17 @@ from dataclasses import dataclass, field
 from typing import Any
 
 import pytest
+from django.db.transaction import atomic
+from django.test import override_settings
 
 from easepath.clinic.actions.open_visit import open_visit
 from easepath.clinic.caseload_lines import forget_lines
-from easepath.clinic.models import Complaint, User, Visit
+from easepath.clinic.models import Clinic, Complaint, User, Visit
 from easepath.standins.practice_clients import GROIN_CLIENTS, live
 from easepath.standins.practice_clinic import make_clinic
 
 TODAY = dt.date(2026, 11, 25)
+QUICK = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 
 @dataclass
@@ -38,14 +41,29 @@ def make_world() -> World:
     return world
 
 
+def world_of_rows() -> World:
+    """The practice clinic as it stands in the rows."""
+    complaints = Complaint.objects.select_related("client__clinic").order_by("-pk")
+    return World({user.username: user for user in User.objects.all()}, {c.client.first_name: c for c in complaints})
+
+
 @pytest.fixture(autouse=True)
 def _quick_passwords(settings: Any) -> None:
-    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+    settings.PASSWORD_HASHERS = QUICK
     settings.FROZEN_TODAY = TODAY
     forget_lines()
+
+
+@pytest.fixture(scope="session")
+def django_db_setup(django_db_setup: None, django_db_blocker: Any) -> None:
+    """The practice clinic is built once; every test works on it inside a transaction that is rolled back."""
+    with django_db_blocker.unblock(), override_settings(FROZEN_TODAY=TODAY, PASSWORD_HASHERS=QUICK):
+        with atomic():  # one commit, so that the caseload's lines are written once
+            make_world()
+        Complaint.objects.update(status=None, status_on=None)
 
 
 @pytest.fixture
 def world(db: None) -> World:
     """The practice clinic."""
-    return make_world()
+    return world_of_rows() if Clinic.objects.exists() else make_world()

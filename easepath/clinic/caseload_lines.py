@@ -28,7 +28,8 @@ from easepath.core.vocabulary import ResponseClass
 LOG = logging.getLogger(__name__)
 PARTS = (
     "client__factors", "client__limits", "client__sittings", "answers", "clearances", "goals", "tryouts",
-    "overrides__recorded_by", "versions__drills", "sessions__drills", "sessions__mornings", "visits",
+    "overrides__recorded_by", "versions__drills", "sessions__drills", "sessions__mornings",
+    "sessions__counts__decided_by", "visits",
 )  # fmt: skip
 Stamp = tuple[int, int, str, dt.date]
 """A complaint, how often it was changed, what its line was worked out with, and the day."""

@@ -39,10 +39,11 @@ class FieldError(ClinicError):
 
 
 class StaleRevisionError(ClinicError):
-    """The step was saved by somebody else in between; carries both values."""
+    """The step, or the person, was saved by somebody else in between; carries both values and both revisions."""
 
-    def __init__(self, revision: int, by: str, theirs: dict[str, Any], yours: dict[str, Any]) -> None:
+    def __init__(self, revision: int, by: str, theirs: dict[str, Any], yours: dict[str, Any], person: int) -> None:
         self.revision = revision
+        self.person = person
         self.by = by
         self.theirs = theirs
         self.yours = yours

@@ -20,6 +20,7 @@ ALLOWED: Final[dict[str, frozenset[Role]]] = {
     "override": CLINICAL,
     "override-exclude": LEADS,
     "log-for-client": EVERYBODY,
+    "count-session": CLINICAL,
     "compose": CLINICAL,
     "hand-over": CLINICAL,
     "decide-proposal": CLINICAL,

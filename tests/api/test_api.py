@@ -72,12 +72,21 @@ def test_every_read_answers_staff_and_nobody_else(world: World, client: Client, 
 def test_a_change_without_the_token_of_the_page_is_refused(world: World) -> None:
     strict = Client(enforce_csrf_checks=True)
     strict.force_login(world.users["hanne"], backend="django.contrib.auth.backends.ModelBackend")
-    assert strict.post(f"/api/visits/{world.visit('Marta').pk}/hand-over").status_code == 403
+    path = f"/api/visits/{world.visit('Marta').pk}/hand-over"
+    assert body(strict.post(path, {"of_version": 1}, JSON))["type"] == "easepath:page-too-old"
+    sign_in = {"username": "hanne", "password": PASSWORD}
+    assert body(strict.post("/api/session", sign_in, JSON))["type"] == "easepath:page-too-old"
 
 
 def test_bad_input_names_its_field(world: World, staff: Client) -> None:
     path = f"/api/visits/{world.visit('Marta').pk}/story"
-    found = body(staff.put(path, {"revision": 1, "story": {"pain_now": 11, "words": "x" * 301, "colour": "red"}}, JSON))
+    found = body(
+        staff.put(
+            path,
+            {"revision": 1, "person_revision": 1, "story": {"pain_now": 11, "words": "x" * 301, "colour": "red"}},
+            JSON,
+        )
+    )
     assert found["fields"] == {
         "story.pain_now": "is not possible: at most 10",
         "story.words": "is too long: at most 300 characters",
@@ -87,9 +96,10 @@ def test_bad_input_names_its_field(world: World, staff: Client) -> None:
 
 def test_an_old_revision_gets_both_values(world: World, staff: Client) -> None:
     path = f"/api/visits/{world.visit('Marta').pk}/story"
-    story = staff.get(path).json()["story"]
-    assert staff.put(path, {"revision": 0, "story": {**story, "goal_activity": "hers"}}, JSON).status_code == 200
-    found = staff.put(path, {"revision": 0, "story": {**story, "words": "mine"}}, JSON)
+    read = staff.get(path).json()
+    story, on = read["story"], {"revision": 0, "person_revision": read["person_revision"]}
+    assert staff.put(path, {**on, "story": {**story, "goal_activity": "hers"}}, JSON).status_code == 200
+    found = staff.put(path, {**on, "story": {**story, "words": "mine"}}, JSON)
     assert found.status_code == 409
     conflict = body(found)["conflict"]
     assert conflict["revision"] == 1
@@ -98,7 +108,7 @@ def test_an_old_revision_gets_both_values(world: World, staff: Client) -> None:
 
 
 def test_a_refusal_says_why(world: World, staff: Client) -> None:
-    found = body(staff.post(f"/api/visits/{world.visit('Piet').pk}/hand-over"))
+    found = body(staff.post(f"/api/visits/{world.visit('Piet').pk}/hand-over", {"of_version": 0}, JSON))
     assert found["type"] == "easepath:refused"
     path = f"/api/visits/{world.visit('Marta').pk}/match"
     wrong = {"revision": 0, "drills": [{"drill": "adductor-plank-long", "side": "left"}]}
@@ -118,17 +128,23 @@ def test_the_walk_over_http(world: World, staff: Client) -> None:
     ).json()["visit"]
     story = {"condition": "adductor-strain", "side": "left", "since": "2026-11-01", "pain_now": 1, "pain_rest": 0, "pain_worst": 3,
              "pain_usual": 1, "settle_minutes": 20, "wakes": "no", "birth_date": "1990-01-02", "places": ["floor", "chair"], "minutes": 10, "days_per_week": 5}  # fmt: skip
-    assert staff.put(f"/api/visits/{visit}/story", {"revision": 0, "story": story}, JSON).json()["revision"] == 1
+    assert (
+        staff.put(f"/api/visits/{visit}/story", {"revision": 0, "person_revision": 0, "story": story}, JSON).json()[
+            "revision"
+        ]
+        == 1
+    )
     answers: dict[str, bool] = {}
     for revision in range(4):
-        screening = staff.put(f"/api/visits/{visit}/screening", {"revision": revision, "answers": answers}, JSON).json()
+        sent = {"revision": revision, "person_revision": 1, "answers": answers}
+        screening = staff.put(f"/api/visits/{visit}/screening", sent, JSON).json()
         answers |= dict.fromkeys(screening["unanswered"], False)
     assert screening["unanswered"] == []
     match = staff.get(f"/api/visits/{visit}/match").json()
     first = match["ranked"][0]
     ticked = {"revision": 0, "drills": [{"drill": first["drill"], "side": first["tick_side"]}], "stage": 1}
     assert staff.put(f"/api/visits/{visit}/match", ticked, JSON).status_code == 200
-    handed = staff.post(f"/api/visits/{visit}/hand-over").json()
+    handed = staff.post(f"/api/visits/{visit}/hand-over", {"of_version": 0}, JSON).json()
     token = handed["link"].removeprefix("/h/")
     sheet = staff.get(f"/home/api/{token}/sheet").json()
     assert [d["drill"] for d in sheet["drills"]] == [first["drill"]]

@@ -89,6 +89,8 @@ def test_bad_input_names_its_field(
 def test_an_old_revision_shows_both_values(world: World, staff: Client, step: str) -> None:
     path = f"/api/visits/{world.visit('Marta').pk}/{step}"
     bodies: dict[str, dict[str, Any]] = {"match": {"drills": []}, "story": {"story": {}}}
+    if step == "story":
+        bodies["story"]["person_revision"] = staff.get(path).json()["person_revision"]
     assert staff.put(path, {"revision": 0, **bodies.get(step, {})}, JSON).status_code == 200
     late = staff.put(path, {"revision": 0, **bodies.get(step, {})}, JSON)
     assert late.status_code == 409
@@ -99,7 +101,7 @@ CLINICAL: list[tuple[str, str, dict[str, Any]]] = [
     ("put", "visits/{v}/match", {"revision": 0, "drills": []}),
     ("put", "visits/{v}/choices", {"revision": 0}),
     ("post", "visits/{v}/overrides", {"drill": "lunge-rock", "side": "left", "reason": "x"}),
-    ("post", "visits/{v}/hand-over", {}),
+    ("post", "visits/{v}/hand-over", {"of_version": 1}),
     ("post", "visits/{v}/links", {}),
 ]
 
@@ -122,7 +124,7 @@ def test_suggestions_say_why(world: World, staff: Client) -> None:
 
 def test_a_sheet_is_printed_with_a_living_link_and_with_no_other(world: World, staff: Client) -> None:
     version = world.complaints["Marta"].versions.get()
-    token = staff.post(f"/api/visits/{world.visit('Marta').pk}/links").json()["link"].removeprefix("/h/")
+    token = staff.post(f"/api/visits/{world.visit('Marta').pk}/links", {}, JSON).json()["link"].removeprefix("/h/")
     for sent in ({}, {"paper": "letter", "large": True}, {"token": token}):
         response = staff.post(f"/api/versions/{version.pk}/print", sent, JSON)
         assert response["Content-Type"] == "application/pdf"
@@ -137,7 +139,8 @@ def answer_all_no(staff: Client, visit: int) -> dict[str, Any]:
     found: dict[str, Any] = {}
     measures = shipped_library().measures
     for revision in range(5):
-        found = staff.put(f"/api/visits/{visit}/screening", {"revision": revision, "answers": answers}, JSON).json()
+        sent = {"revision": revision, "person_revision": 1, "answers": answers}
+        found = staff.put(f"/api/visits/{visit}/screening", sent, JSON).json()
         open_words = [word for word in found["unanswered"] if word not in measures]
         if not open_words:
             break
@@ -169,7 +172,10 @@ def test_every_condition_goes_from_story_to_sheet(world: World, staff: Client, c
         "places": ["floor", "bed", "chair", "desk", "wall", "stand"], "equipment": ["pad", "strap", "towel", "cushion"],
         "days_per_week": 5, "per_day": 1, "confidence": "normal",
     }  # fmt: skip
-    assert staff.put(f"/api/visits/{visit}/story", {"revision": 0, "story": story}, JSON).status_code == 200
+    assert (
+        staff.put(f"/api/visits/{visit}/story", {"revision": 0, "person_revision": 0, "story": story}, JSON).status_code
+        == 200
+    )
     screening = answer_all_no(staff, visit)
     if screening["unanswered"]:
         measure_what_is_asked(staff, visit, screening["unanswered"])
@@ -182,7 +188,7 @@ def test_every_condition_goes_from_story_to_sheet(world: World, staff: Client, c
     drills = [{"drill": d["drill"], "side": d["side"], "place": d["place"]} for d in own["drills"]]
     sent = {"revision": 0, "drills": drills, "arranged": True, "stage": compose["stage"]}
     assert staff.put(f"/api/visits/{visit}/match", sent, JSON).status_code == 200
-    handed = staff.post(f"/api/visits/{visit}/hand-over")
+    handed = staff.post(f"/api/visits/{visit}/hand-over", {"of_version": 0}, JSON)
     assert handed.status_code == 200, handed.content
     version = PlanVersion.objects.get(pk=handed.json()["version"]["id"])
     assert version.seconds == own["seconds"]

@@ -9,6 +9,7 @@ import sys
 import time
 import uuid
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
@@ -57,21 +58,90 @@ def visits() -> Iterator[Act]:
 
 
 def versions() -> Iterator[Act]:
-    """The draft of one visit, handed over again and again; the visit was read before the others began."""
+    """The draft of one visit, handed over three times; the visit was read before the others began."""
     from easepath.clinic.actions.hand_over import hand_over
     from easepath.clinic.models import User, Visit
     from easepath.clinic.selectors.access import get_visit
 
     hanne = User.objects.get(username="hanne")
     visit = Visit.objects.filter(closed_at=None, complaint__client__first_name="Tom").get()
-    for _ in range(3):
+    for seen in (1, 2, 3):
         read = get_visit(hanne, visit.pk)
-        yield lambda read=read: hand_over(hanne, read)[0].number
+        yield lambda read=read, seen=seen: hand_over(hanne, read, seen)[0].number
+
+
+def overrides() -> Iterator[Act]:
+    """The same verdict, overridden by several for reasons of their own; all read the visit before."""
+    from easepath.clinic.actions.overrides import override_verdict
+    from easepath.clinic.models import User
+    from easepath.clinic.selectors.access import get_visit
+
+    ruth = User.objects.get(username="ruth")
+    visit = _open_visit("Marta")
+    for _ in range(ROUNDS):
+        read = get_visit(ruth, visit)
+        yield (
+            lambda read=read: (
+                override_verdict(
+                    ruth, read, drill="adductor-plank-long", side="left", reason=f"seen by {os.getpid()}"
+                ).pk
+            )
+        )
+
+
+def steps() -> Iterator[Act]:
+    """One step of a visit, saved again and again beside the other steps; False where what was saved is not there."""
+    from easepath.clinic.actions.save_choices import Choices, save_choices
+    from easepath.clinic.actions.save_measure import Measuring, save_measure
+    from easepath.clinic.actions.save_story import Story, save_story
+    from easepath.clinic.models import Complaint, User
+    from easepath.clinic.selectors.access import get_visit
+
+    hanne = User.objects.get(username="hanne")
+    visit = _open_visit("Marta")
+
+    def stands() -> Complaint:
+        return Complaint.objects.get(client__first_name="Marta")
+
+    def story(number: int) -> bool:
+        read = get_visit(hanne, visit)
+        save_story(hanne, read, number, replace(Story.of(read.complaint), words=f"told {number}"))
+        return stands().words == f"told {number}"
+
+    def choices(number: int) -> bool:
+        read = get_visit(hanne, visit)
+        hours = {"start": 480, "end": 1000, "every": 60 + number}
+        save_choices(hanne, read, number, replace(Choices.of(read.complaint), work_hours=hours))
+        return stands().work_hours == hours
+
+    def measure(number: int) -> bool:
+        read = get_visit(hanne, visit)
+        seen = ("foot-rolls-in",) if number % 2 else ()
+        save_measure(hanne, read, number, replace(Measuring.of(read), observed=seen))
+        return tuple(stands().observed) == seen
+
+    act = (story, choices, measure)[int(sys.argv[3])]
+    for number in range(3 * ROUNDS):
+        yield lambda number=number: act(number)
+
+
+def _open_visit(name: str) -> int:
+    from easepath.clinic.actions.open_visit import open_visit
+    from easepath.clinic.models import Complaint, User
+
+    complaint = Complaint.objects.get(client__first_name=name)
+    return open_visit(User.objects.get(username="hanne"), complaint).pk
+
+
+VERBS = {
+    "sessions": sessions, "mornings": mornings, "visits": visits, "versions": versions, "overrides": overrides,
+    "steps": steps,
+}  # fmt: skip
 
 
 def main(verb: str, go: Path) -> None:
     """Wait for the start, then act; a fault is printed by its name."""
-    acts = list({"sessions": sessions, "mornings": mornings, "visits": visits, "versions": versions}[verb]())
+    acts = list(VERBS[verb]())
     go.with_name(f"ready-{os.getpid()}").touch()
     while not go.exists():
         time.sleep(0.005)

@@ -40,10 +40,10 @@ def race(template: Path, folder: Path, verb: str, many: int = 3) -> tuple[list[l
     environment = {**ENVIRONMENT, "EASEPATH_DB": str(database)}
     racers = [
         subprocess.Popen(
-            [sys.executable, "-m", "tests.clinic.racer", verb, str(go)], cwd=ROOT, env=environment, text=True,
+            [sys.executable, "-m", "tests.clinic.racer", verb, str(go), str(number)], cwd=ROOT, env=environment, text=True,
             stdout=subprocess.PIPE,
         )
-        for _ in range(many)
+        for number in range(many)
     ]  # fmt: skip
     while len(list(folder.glob("ready-*"))) < many:
         assert all(racer.poll() is None for racer in racers)
@@ -76,9 +76,27 @@ def test_one_visit_is_opened_however_many_ask_for_it(template: Path, tmp_path: P
     assert rows == different == len(found[0])
 
 
-def test_versions_get_numbers_of_their_own(template: Path, tmp_path: Path) -> None:
+def test_a_sheet_is_handed_over_once_however_many_ask_for_it(template: Path, tmp_path: Path) -> None:
     found, database = race(template, tmp_path, "versions")
-    numbers = sorted(number for answers in found for number in answers)
-    assert numbers == list(range(2, 2 + len(numbers)))
-    drills = "select count(distinct version_id) from clinic_plandrill where version_id in (select id from clinic_planversion where number > 1)"
-    assert database.execute(drills).fetchone()[0] >= len(numbers)
+    assert found == [[2, 3, 4]] * 3
+    numbers = "select number from clinic_planversion v join clinic_complaint c on c.id = v.complaint_id join clinic_client p on p.id = c.client_id where p.first_name = 'Tom' order by number"
+    assert [row[0] for row in database.execute(numbers)] == [1, 2, 3, 4]
+
+
+def test_one_override_stands_however_many_argue(template: Path, tmp_path: Path) -> None:
+    found, database = race(template, tmp_path, "overrides")
+    stored = [answer for answers in found for answer in answers if isinstance(answer, int)]
+    refused = [answer for answers in found for answer in answers if not isinstance(answer, int)]
+    assert len(set(stored)) == 1
+    assert len(stored) == len(found[0])
+    assert all(answer.startswith("RefusedError") for answer in refused)
+    assert database.execute("select count(*) from clinic_override where drill = 'adductor-plank-long'").fetchone() == (
+        1,
+    )
+
+
+def test_steps_of_one_visit_saved_at_once_lose_nothing(template: Path, tmp_path: Path) -> None:
+    found, database = race(template, tmp_path, "steps")
+    assert found == [[True] * len(found[0])] * 3
+    revisions = "select revision from clinic_visitstep where step in ('story', 'choices', 'measure') and revision > 2"
+    assert len(database.execute(revisions).fetchall()) == 3

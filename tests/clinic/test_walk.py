@@ -184,7 +184,7 @@ def test_sessions_are_stored_once_and_corrected_by_new_entries(world: World) -> 
 
 
 BAD_SESSIONS = {
-    "tomorrow": ({"date": TODAY + dt.timedelta(days=1)}, "date"),
+    "in two days": ({"date": TODAY + dt.timedelta(days=2)}, "date"),
     "long-ago": ({"date": TODAY - dt.timedelta(days=40)}, "date"),
     "another-version": ({"version": 9}, "version"),
     "a-drill-that-is-not-planned": ({"drills": (DrillDone("wide-press", "left", 100, 1, "pull", "target"),)}, "drills.0.drill"),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import uuid
 from typing import Any
 
 from django.http import HttpRequest
@@ -9,7 +10,19 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.home import DrillDoneIn, HandedOver, HomeOut, Link, MorningIn, RespondOut, SessionIn, Stored
+from easepath.api.schemas.home import (
+    CountIn,
+    DrillDoneIn,
+    HandedOver,
+    HandOverIn,
+    HomeOut,
+    Link,
+    MorningIn,
+    RespondOut,
+    SessionIn,
+    Stored,
+)  # fmt: skip
+from easepath.clinic.actions.count_session import count_session
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link, revoke_links
 from easepath.clinic.actions.record_session import (
@@ -39,9 +52,9 @@ def read_respond(request: HttpRequest, visit: int) -> dict[str, Any]:
 
 
 @router.post("/visits/{visit}/hand-over", response={200: HandedOver, 422: Problem}, operation_id="hand_over")
-def post_hand_over(request: HttpRequest, visit: int) -> dict[str, Any]:
-    """Hand over the sheet in progress as the next version."""
-    version, token = hand_over(staff(request), get_visit(staff(request), visit))
+def post_hand_over(request: HttpRequest, visit: int, payload: HandOverIn) -> dict[str, Any]:
+    """Hand over the sheet in progress as the next version; asked for again, the version that was made."""
+    version, token = hand_over(staff(request), get_visit(staff(request), visit), payload.of_version)
     return {"version": version_line(version), "link": link_path(token)}
 
 
@@ -72,6 +85,16 @@ def post_morning(request: HttpRequest, visit: int, payload: MorningIn) -> Stored
     """Enter a morning after on the client's behalf."""
     found = get_visit(staff(request), visit)
     return Stored(id=record_morning(found.complaint, MorningDone(**payload.dict()), staff(request)).pk)
+
+
+@router.post(
+    "/visits/{visit}/sessions/{session}/count", response={200: RespondOut, 422: Problem}, operation_id="count_session"
+)
+def post_count(request: HttpRequest, visit: int, session: uuid.UUID, payload: CountIn) -> dict[str, Any]:
+    """Leave a session out of the count with a reason, or count it again."""
+    found = get_visit(staff(request), visit)
+    count_session(staff(request), found.complaint, session, counts=payload.counts, reason=payload.reason)
+    return respond_view(get_visit(staff(request), visit))
 
 
 def session_done(payload: SessionIn) -> SessionDone:

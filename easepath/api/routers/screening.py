@@ -42,7 +42,8 @@ def put_screening(request: HttpRequest, visit: int, payload: SaveScreening) -> d
     )
     limits = tuple(LimitEntry(**limit.dict()) for limit in payload.limits)
     found = get_visit(staff(request), visit)
-    save_screening(staff(request), found, payload.revision, Screening(payload.answers, factors, limits))
+    screening = Screening(payload.answers, factors, limits)
+    save_screening(staff(request), found, payload.revision, screening, person=payload.person_revision)
     return _view(staff(request), visit)
 
 
@@ -62,5 +63,8 @@ def post_clearance(request: HttpRequest, visit: int, payload: ClearanceIn) -> di
 
 def _view(user: User, visit: int) -> dict[str, Any]:
     found = get_visit(user, visit)
-    more = {"revision": revision_of(found, "screening"), "carried_from": carried_from(found, "screening")}
+    more = {
+        "revision": revision_of(found, "screening"), "person_revision": found.complaint.client.revision,
+        "carried_from": carried_from(found, "screening"),
+    }  # fmt: skip
     return screening_view(found) | more

@@ -9,7 +9,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from easepath.api.auth import staff
-from easepath.api.schemas.common import Problem, Revision
+from easepath.api.schemas.common import PersonRevision, Problem
 from easepath.api.schemas.story import SaveStory, StoryFields, StoryOut, SuggestionOut
 from easepath.clinic.actions.save_story import LISTS, Story, save_story
 from easepath.clinic.models import Visit
@@ -24,17 +24,22 @@ def read_story(request: HttpRequest, visit: int) -> StoryOut:
     """The story as it stands."""
     found = get_visit(staff(request), visit)
     story = StoryFields(**_lists(asdict(Story.of(found.complaint))))
-    return StoryOut(revision=revision_of(found, "story"), story=story, carried_from=carried_from(found, "story"))
+    return StoryOut(
+        revision=revision_of(found, "story"), person_revision=found.complaint.client.revision, story=story,
+        carried_from=carried_from(found, "story"),
+    )  # fmt: skip
 
 
-@router.put("/visits/{visit}/story", response={200: Revision, 409: Problem, 422: Problem}, operation_id="save_story")
-def put_story(request: HttpRequest, visit: int, payload: SaveStory) -> Revision:
+@router.put(
+    "/visits/{visit}/story", response={200: PersonRevision, 409: Problem, 422: Problem}, operation_id="save_story"
+)
+def put_story(request: HttpRequest, visit: int, payload: SaveStory) -> PersonRevision:
     """Save the whole story on the revision it was made on."""
     values = payload.story.dict()
     values |= {name: tuple(values[name]) for name in LISTS}
-    return Revision(
-        revision=save_story(staff(request), get_visit(staff(request), visit), payload.revision, Story(**values))
-    )
+    found = get_visit(staff(request), visit)
+    number = save_story(staff(request), found, payload.revision, Story(**values), person=payload.person_revision)
+    return PersonRevision(revision=number, person_revision=found.complaint.client.revision)
 
 
 @router.get("/suggestions", response=list[SuggestionOut], operation_id="suggest_conditions")

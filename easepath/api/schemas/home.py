@@ -29,7 +29,7 @@ class VersionLine(Schema):
 
 
 class SessionDrillOut(Schema):
-    """A drill of a session with its response."""
+    """A drill of a session with its response; without one where the session was left out of the count."""
 
     drill: str
     title: str
@@ -39,8 +39,16 @@ class SessionDrillOut(Schema):
     symptom: str
     felt: str
     moved: str
-    kind: ResponseClass
+    kind: ResponseClass | None
     why: str
+
+
+class LeftOut(Schema):
+    """Who left a session out of the count, when and why."""
+
+    by: str
+    date: str
+    reason: str
 
 
 class SessionOut(Schema):
@@ -55,6 +63,7 @@ class SessionOut(Schema):
     unusual: str
     drills: list[SessionDrillOut]
     note: str
+    left_out: LeftOut | None
 
 
 class HomeOut(Schema):
@@ -102,6 +111,12 @@ class RespondOut(Schema):
     planned: list[PlannedDrillOut]
 
 
+class HandOverIn(In):
+    """`of_version` is the number of the version in use that the page showed, 0 for none."""
+
+    of_version: Annotated[int, Field(ge=0, le=30_000)]
+
+
 class HandedOver(Schema):
     """What handing over made; the link is shown once."""
 
@@ -138,7 +153,7 @@ class SessionIn(In):
     date: dt.date
     before: Pain | None = None
     after: Pain | None = None
-    drills: list[DrillDoneIn]
+    drills: Annotated[list[DrillDoneIn], Field(max_length=40)]
     note: Annotated[str, Field(max_length=400)] = ""
     corrects: uuid.UUID | None = None
 
@@ -151,6 +166,13 @@ class MorningIn(In):
     pain: Pain
     unusual: Literal["none", "training", "work", "travel", "poor-sleep", "other"] = "none"
     gone_48h: bool | None = None
+
+
+class CountIn(In):
+    """Whether a session counts, and why."""
+
+    counts: bool
+    reason: Annotated[str, Field(min_length=1, max_length=400)]
 
 
 class Stored(Schema):

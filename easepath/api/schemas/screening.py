@@ -47,6 +47,7 @@ class SaveScreening(In):
     """Every answer and every factor on the revision they were made on; a word left out is unanswered."""
 
     revision: Annotated[int, Field(ge=0)]
+    person_revision: Annotated[int, Field(ge=0)]
     answers: dict[str, bool]
     factors: list[FactorIn] = []
     limits: list[LimitIn] = []
@@ -130,6 +131,7 @@ class ScreeningOut(Schema):
     """The Screen step."""
 
     revision: int
+    person_revision: int
     carried_from: str | None
     limits: list[LimitOut]
     groups: list[FlagGroup]

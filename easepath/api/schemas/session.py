@@ -20,6 +20,7 @@ class SignIn(In):
 class Me(Schema):
     """Who is signed in, and what they may do."""
 
+    username: str
     name: str
     role: str
     clinic: str

@@ -43,9 +43,10 @@ class StoryFields(In):
 
 
 class SaveStory(In):
-    """A whole story on the revision it was made on."""
+    """A whole story on the revision it was made on, and on that of the person."""
 
     revision: Annotated[int, Field(ge=0)]
+    person_revision: Annotated[int, Field(ge=0)]
     story: StoryFields
 
 
@@ -53,6 +54,7 @@ class StoryOut(Schema):
     """The story and its revision; `carried_from` is the day of the visit its answers come from."""
 
     revision: int
+    person_revision: int
     story: StoryFields
     carried_from: str | None
 

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
+from typing import Any, TypeVar
+
+from django.db import IntegrityError
 
 from easepath.clinic import clock, models
 from easepath.clinic.caseload_lines import changed
 from easepath.clinic.errors import RefusedError, StaleRevisionError
+
+Row = TypeVar("Row", models.SessionLog, models.MorningReport)
 
 
 def record(
@@ -33,18 +37,49 @@ def take_revision(
     require_open(visit)
     draft, _ = models.VisitStep.objects.select_for_update().get_or_create(visit=visit, step=step)
     if draft.revision != revision:
-        by = draft.saved_by.name if draft.saved_by else "somebody"
-        raise StaleRevisionError(draft.revision, by, theirs(), yours)
+        person = visit.complaint.client.revision
+        raise StaleRevisionError(draft.revision, name_of(draft.saved_by), theirs(), yours, person)
     draft.revision += 1
     draft.saved_by = actor
     draft.saved_at = clock.now()
-    draft.save()
+    draft.save(update_fields=["revision", "saved_by", "saved_at"])
     return draft
 
 
+def take_person(
+    client: models.Client, seen: int | None, draft: models.VisitStep, theirs: dict[str, Any], yours: dict[str, Any]
+) -> None:
+    """Move the person to the next revision when what is saved of them differs from what stands.
+
+    Raises StaleRevisionError when it differs and the person was changed since `seen`, on whichever complaint's page;
+    `seen` is None for a caller that read the person in the same breath.
+    """
+    if theirs == yours:
+        return
+    if seen is not None and seen != client.revision:
+        step = draft.revision - 1
+        raise StaleRevisionError(step, name_of(client.changed_by), theirs, yours, client.revision)
+    client.revision += 1
+    client.changed_by = draft.saved_by
+    client.save(update_fields=["revision", "changed_by"])
+
+
+def name_of(user: models.User | None) -> str:
+    """Who saved, for a conflict."""
+    return user.name if user else "somebody"
+
+
+def stored_once(act: Callable[[], Row]) -> Row:
+    """What `act` stores; where another stored the same at that moment, `act` again, which finds the stored row."""
+    try:
+        return act()
+    except IntegrityError:
+        return act()
+
+
 def locked(complaint: int) -> models.Complaint:
-    """A complaint as it stands now; nobody else changes it, or numbers anything in it, until the transaction ends."""
-    found = models.Complaint.objects.select_for_update(of=("self",)).select_related("client__clinic")
+    """A complaint and its client as they stand now; nobody else changes them until the transaction ends."""
+    found = models.Complaint.objects.select_for_update(of=("self", "client")).select_related("client__clinic")
     return found.get(pk=complaint)
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record
+from easepath.clinic.actions.base import fresh, record, require_open
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts import assess
 from easepath.clinic.policies import require
@@ -16,6 +16,7 @@ def confirm_gate_word(actor: models.User, visit: models.Visit, word: str, *, con
     require(actor, "decide-proposal", visit.complaint.client.clinic)
     with transaction.atomic():
         complaint = fresh(visit)
+        require_open(visit)
         assessment = assess(complaint, clock.today_of(complaint))
         profile = assessment.screen.profile
         gates = assessment.library.gates.get(profile.id) if profile else None

@@ -33,8 +33,11 @@ def _confirm(complaint: models.Complaint) -> int:
     count = asked.count()
     asked.update(value=False, pending="", pending_by=None, pending_at=None, to_confirm=False)
     count += complaint.answers.filter(pending="open").delete()[0]
-    for rows in (client.factors, client.limits):
-        count += rows.filter(ASKED).update(withdrawn_at=now)
+    withdrawn = sum(rows.filter(ASKED).update(withdrawn_at=now) for rows in (client.factors, client.limits))
+    if withdrawn:
+        client.revision += 1
+        client.save(update_fields=["revision"])
+    count += withdrawn
     count += complaint.answers.filter(to_confirm=True).update(to_confirm=False)
     for rows in (client.factors, client.limits):
         count += rows.filter(to_confirm=True).update(to_confirm=False)

@@ -9,17 +9,25 @@ from easepath.clinic.actions.base import fresh, record, require_open
 from easepath.clinic.actions.home_links import make_link
 from easepath.clinic.actions.make_version import compose_session, make_version
 from easepath.clinic.errors import RefusedError
-from easepath.clinic.facts import Assessment, assess
+from easepath.clinic.facts import Assessment, assess, current_version
 from easepath.clinic.facts.situation import kept_dose
 from easepath.clinic.policies import require
 from easepath.core.compose import Chosen
 
 
-def hand_over(actor: models.User, visit: models.Visit) -> tuple[models.PlanVersion, str]:
-    """The new version and the private link's token, which is shown once and kept only as a hash."""
+def hand_over(actor: models.User, visit: models.Visit, of_version: int | None = None) -> tuple[models.PlanVersion, str]:
+    """The new version and the private link's token, which is shown once and kept only as a hash.
+
+    `of_version` is the number of the version in use that the caller saw, 0 for none; asked for again, handing over
+    answers with the version it made from that one. None takes whatever is in use.
+    """
     require(actor, "hand-over", visit.complaint.client.clinic)
     with transaction.atomic():
         complaint = fresh(visit)
+        before = current_version(complaint)
+        in_use = before.number if before else 0
+        if of_version is not None and of_version != in_use:
+            return _handed_over_before(visit, of_version), make_link(actor, complaint)
         require_open(visit)
         assessment = assess(complaint, clock.today_of(complaint))
         chosen = draft_drills(visit, assessment)
@@ -31,6 +39,13 @@ def hand_over(actor: models.User, visit: models.Visit) -> tuple[models.PlanVersi
         details = {"version": version.number, "drills": [p.drill for p in chosen], "difference": version.difference}
         record("hand-over", complaint, actor, details)
     return version, token
+
+
+def _handed_over_before(visit: models.Visit, of_version: int) -> models.PlanVersion:
+    made = visit.versions.filter(number=of_version + 1, made_by=None).first()
+    if made is None:
+        raise RefusedError("the plan has a newer version", ["look at the sheet again before you hand it over"])
+    return made
 
 
 def draft_drills(visit: models.Visit, assessment: Assessment) -> tuple[Chosen, ...]:

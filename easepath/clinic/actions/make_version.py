@@ -61,7 +61,7 @@ def make_version(
     _write_drills(version, before, assessment, session, today)
     if before is not None:
         version.difference = difference(version_drills(before), version_drills(version), replaced)
-        version.save()
+        version.save(update_fields=["difference"])
     return version
 
 

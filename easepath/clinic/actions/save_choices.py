@@ -9,12 +9,14 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import models
-from easepath.clinic.actions.base import record, take_revision
+from easepath.clinic.actions.base import fresh, record, take_revision
 from easepath.clinic.errors import FieldError
 from easepath.clinic.policies import require
 from easepath.core.knowledge import shipped_library
 
 FIELDS = ("methods", "needs_set", "pinned", "barred", "work_hours")
+MOST_NEEDS = 8
+"""Needs set by hand; more would no longer be a plan, and composing could not look at every session."""
 CLOCK = range(24 * 60)
 SAY_WHY = "say why, so that it can be explained later"
 
@@ -49,10 +51,10 @@ class Choices:
 
 def save_choices(actor: models.User, visit: models.Visit, revision: int, choices: Choices) -> int:
     """Save every choice on the revision it was made on."""
-    complaint = visit.complaint
-    require(actor, "compose", complaint.client.clinic)
+    require(actor, "compose", visit.complaint.client.clinic)
     _check(choices)
     with transaction.atomic():
+        complaint = fresh(visit)
         before = Choices.of(complaint)
         draft = take_revision(visit, "choices", revision, actor, before.as_data, choices.as_data())
         data = choices.as_data()
@@ -77,6 +79,8 @@ def _check(choices: Choices) -> None:
 
 def _need_faults(choices: Choices) -> dict[str, str]:
     library, fields = shipped_library(), {}
+    if len(choices.needs_set) > MOST_NEEDS:
+        fields["needs_set"] = f"{len(choices.needs_set)} needs by hand: at most {MOST_NEEDS}"
     needs = {need for drill in library.drills.values() for need in drill.needs}
     needs |= {need for condition in library.conditions.values() for need in condition.needs}
     for need, method in choices.methods.items():

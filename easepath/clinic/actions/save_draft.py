@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import record, take_revision
+from easepath.clinic.actions.base import fresh, record, take_revision
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts import Assessment, assess
 from easepath.clinic.policies import require
@@ -42,17 +42,15 @@ def save_draft(
 
     `arranged` keeps the order given inside each phase.
     """
-    complaint = visit.complaint
-    require(actor, "compose", complaint.client.clinic)
-    today = clock.today_of(complaint)
+    require(actor, "compose", visit.complaint.client.clinic)
     _check(ticked)
     with transaction.atomic():
+        complaint = fresh(visit)
         before = _present(visit)
         yours = {"drills": [vars(one) for one in ticked], "stage": stage, "arranged": arranged}
         draft = take_revision(visit, "match", revision, actor, lambda: before, yours)
         _set_first_stage(complaint, stage)
-        assessment = assess(models.Complaint.objects.get(pk=complaint.pk), today)
-        _refuse(assessment, ticked)
+        _refuse(assess(complaint, clock.today_of(complaint)), ticked)
         _replace(visit, _with_doses(visit, ticked), arranged=arranged)
         record("save-draft", complaint, actor, {"visit": visit.number, **yours})
     return draft.revision
@@ -126,7 +124,7 @@ def _set_first_stage(complaint: models.Complaint, stage: int | None) -> None:
         raise FieldError({"stage": "a running plan changes its stage only through its gate"})
     complaint.stage = stage
     complaint.stage_since = clock.today_of(complaint)
-    complaint.save()
+    complaint.save(update_fields=["stage", "stage_since"])
 
 
 def _refuse(assessment: Assessment, ticked: tuple[Ticked, ...]) -> None:

@@ -10,7 +10,7 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record, take_revision
+from easepath.clinic.actions.base import fresh, record, take_person, take_revision
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry, save_answers, save_factors, save_limits
 from easepath.clinic.actions.withheld_sheet import hold_sheet, release_sheet
 from easepath.clinic.errors import FieldError
@@ -64,9 +64,16 @@ class Screening:
             "limits": [vars(limit) for limit in self.limits],
         }
 
+    def of_the_person(self) -> dict[str, Any]:
+        """What belongs to the person, whatever the complaint."""
+        data = self.as_data()
+        return {"factors": data["factors"], "limits": data["limits"]}
 
-def save_screening(actor: models.User, visit: models.Visit, revision: int, screening: Screening) -> int:
-    """Save the whole step on the revision it was made on, and keep what the screen now tells."""
+
+def save_screening(
+    actor: models.User, visit: models.Visit, revision: int, screening: Screening, *, person: int | None = None
+) -> int:
+    """Save the whole step on its revision, and on that of the person, and keep what the screen now tells."""
     require(actor, "answer-screen", visit.complaint.client.clinic)
     _check(screening, clock.today_of(visit.complaint))
     with transaction.atomic():
@@ -74,6 +81,7 @@ def save_screening(actor: models.User, visit: models.Visit, revision: int, scree
         hold_sheet(actor, complaint)
         before = Screening.of(complaint)
         draft = take_revision(visit, "screening", revision, actor, before.as_data, screening.as_data())
+        take_person(complaint.client, person, draft, before.of_the_person(), screening.of_the_person())
         save_answers(actor, complaint, screening.answers)
         save_factors(actor, complaint.client, screening.factors)
         save_limits(actor, complaint.client, screening.limits)

@@ -9,7 +9,7 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record, take_revision
+from easepath.clinic.actions.base import fresh, record, take_person, take_revision
 from easepath.clinic.actions.open_client import birth_date_fault
 from easepath.clinic.actions.withheld_sheet import hold_sheet, release_sheet
 from easepath.clinic.errors import FieldError
@@ -68,8 +68,10 @@ class Story:
         return cls(**{**values, **{name: tuple(values[name]) for name in LISTS}})
 
 
-def save_story(actor: models.User, visit: models.Visit, revision: int, story: Story) -> int:
-    """Save a whole story on the revision it was made on; returns the new revision."""
+def save_story(
+    actor: models.User, visit: models.Visit, revision: int, story: Story, *, person: int | None = None
+) -> int:
+    """Save a whole story on the revision it was made on, and on that of the person; returns the new revision."""
     require(actor, "enter-story", visit.complaint.client.clinic)
     check_story(story, clock.today_of(visit.complaint))
     with transaction.atomic():
@@ -77,6 +79,7 @@ def save_story(actor: models.User, visit: models.Visit, revision: int, story: St
         hold_sheet(actor, complaint)
         before = Story.of(complaint)
         draft = take_revision(visit, "story", revision, actor, lambda: asdict(before), asdict(story))
+        take_person(complaint.client, person, draft, _person(before), _person(story))
         for field in COMPLAINT_FIELDS:
             value = getattr(story, field)
             setattr(complaint, field, list(value) if isinstance(value, tuple) else value)
@@ -91,6 +94,11 @@ def save_story(actor: models.User, visit: models.Visit, revision: int, story: St
         record("save-story", complaint, actor, {"visit": visit.number, "changed": changed})
         release_sheet(actor, complaint.pk)
     return draft.revision
+
+
+def _person(story: Story) -> dict[str, Any]:
+    """What of a story belongs to the person, whatever the complaint."""
+    return {field: getattr(story, field) for field in CLIENT_FIELDS}
 
 
 def _region(story: Story) -> str:

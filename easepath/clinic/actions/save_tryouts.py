@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import record, take_revision
+from easepath.clinic.actions.base import fresh, record, take_revision
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts import assess
 from easepath.clinic.policies import may, require
@@ -61,10 +61,10 @@ class Trying:
 
 def save_tryouts(actor: models.User, visit: models.Visit, revision: int, trying: Trying) -> int:
     """Save the whole step on the revision it was made on; a drill the screen refuses is not tried either."""
-    complaint = visit.complaint
-    require(actor, "measure", complaint.client.clinic)
+    require(actor, "measure", visit.complaint.client.clinic)
     _check(trying)
     with transaction.atomic():
+        complaint = fresh(visit)
         before = Trying.of(visit)
         _refuse(visit, before, trying)
         if not may(actor, "compose") and _brought_back(trying) - _brought_back(before):

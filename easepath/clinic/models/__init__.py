@@ -3,7 +3,7 @@
 from easepath.clinic.models.audit import AuditEntry
 from easepath.clinic.models.clients import Client, ClientFactor, Limit
 from easepath.clinic.models.complaints import Answer, Clearance, Complaint
-from easepath.clinic.models.home import HomeLink, MorningReport, SessionDrill, SessionLog
+from easepath.clinic.models.home import HomeLink, MorningReport, SessionCount, SessionDrill, SessionLog
 from easepath.clinic.models.measuring import Goal, Sitting, Tryout
 from easepath.clinic.models.overrides import Override
 from easepath.clinic.models.people import Clinic, Role, User
@@ -14,5 +14,5 @@ from easepath.clinic.models.visits import ScreeningResult, Visit, VisitStep
 __all__ = [
     "Answer", "AuditEntry", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill", "Goal",
     "HomeLink", "Limit", "MorningReport", "Override", "PlanDrill", "PlanVersion", "Proposal", "Review", "Role",
-    "ScreeningResult", "SessionDrill", "SessionLog", "Sitting", "Tryout", "User", "Visit", "VisitStep",
+    "ScreeningResult", "SessionCount", "SessionDrill", "SessionLog", "Sitting", "Tryout", "User", "Visit", "VisitStep",
 ]  # fmt: skip

@@ -10,7 +10,10 @@ SIDES = [("left", "left"), ("right", "right"), ("both", "both")]
 
 
 class Client(models.Model):
-    """A person in the clinic's care; lists hold ids of the knowledge."""
+    """A person in the clinic's care; lists hold ids of the knowledge.
+
+    `revision` counts the changes of what belongs to the person, whichever complaint's page they were made on.
+    """
 
     clinic = models.ForeignKey(Clinic, on_delete=models.PROTECT, related_name="clients")
     first_name = models.CharField(max_length=60)
@@ -34,6 +37,8 @@ class Client(models.Model):
     confidence = models.CharField(max_length=8, blank=True, choices=[("low", "low"), ("normal", "normal")])
     created_at = models.DateTimeField(auto_now_add=True)
     archived = models.BooleanField(default=False)
+    revision = models.PositiveIntegerField(default=0, editable=False)
+    changed_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, editable=False, related_name="+")
 
     class Meta:
         ordering = ("last_name", "first_name")

@@ -13,6 +13,7 @@ const OFFLINE: Problem = {
   type: 'easepath:offline',
   title: 'no connection to the clinic',
   status: 0,
+  id: '',
   detail: 'what you entered is kept on this device and sent when the connection is back',
   fields: {},
   reasons: [],

@@ -19,7 +19,7 @@ const problem = ref<Problem | null>(null)
 
 async function handOver(): Promise<void> {
   busy.value = true
-  const result = await outcome(clinic.POST('/api/visits/{visit}/hand-over', { params: { path: { visit: props.frame.visit } } }))
+  const result = await outcome(clinic.POST('/api/visits/{visit}/hand-over', { params: { path: { visit: props.frame.visit } }, body: { of_version: props.frame.sheet.version - 1 } }))
   busy.value = false
   problem.value = result.ok ? null : result.problem
   if (!result.ok) return

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
+import { Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
 import { unwrap } from '@/app/useVisit'
 import { readable, shortDate } from '@/ui/dates'
+import { draftsWaiting } from '@/ui/draftOwner'
 import RippleLine from '@/ui/RippleLine.vue'
 import NewClient from './NewClient.vue'
 
@@ -52,6 +54,16 @@ const today = computed(() => {
 })
 const grave = (line: Schemas['CaseLine']) => ['unreadable', 'stop', 'held', 'look'].includes(line.kind)
 
+/** What has not reached the clinic is forgotten at signing out, since others use this computer: that is said first. */
+function leave(): void {
+  if (!draftsWaiting()) return void session.signOut()
+  Modal.confirm({
+    title: 'Something you entered has not reached the clinic',
+    content: 'Open the visit and let it be saved, or sign out and lose it.',
+    okText: 'Sign out and lose it', cancelText: 'Stay', onOk: session.signOut,
+  })
+}
+
 const STEPS: Record<Schemas['CaseLine']['kind'], string> = { unreadable: 'story', steady: 'story', stop: 'screening', held: 'screening', answer: 'screening', plan: 'match', look: 'adjust', ask: 'respond', 'step-up': 'adjust' }
 
 async function open(line: Schemas['CaseLine']): Promise<void> {
@@ -68,7 +80,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
       <RouterLink class="to-library" to="/library">The drills</RouterLink>
       <span class="right small">
         {{ session.me?.name }}, {{ session.me?.role }}
-        <button class="act plain" @click="session.signOut">Sign out</button>
+        <button class="act plain" @click="leave">Sign out</button>
       </span>
     </header>
     <main>

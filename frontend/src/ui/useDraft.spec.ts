@@ -2,17 +2,18 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent, h } from 'vue'
 import type { Outcome, Problem } from '@/api/client'
-import { useDraft, type UseDraftReturn } from './useDraft'
+import { clearDrafts, draftKey, draftsWaiting, setOwner } from './draftOwner'
+import { useDraft, type Base, type UseDraftReturn } from './useDraft'
 
 interface Note { words: string }
 const problem = (status: number, extra: Partial<Problem> = {}): Outcome<{ revision: number }> => ({
   ok: false,
-  problem: { type: 't', title: 'no', status, detail: '', fields: {}, reasons: [], conflict: null, ...extra },
+  problem: { type: 't', title: 'no', status, id: '', detail: '', fields: {}, reasons: [], conflict: null, ...extra },
 })
 
 function open(
-  save: (revision: number, note: Note) => Promise<Outcome<{ revision: number }>>,
-  stands = () => ({ revision: 3, value: { words: 'first' } }),
+  save: (revision: number, note: Note, person: number) => Promise<Outcome<Base>>,
+  stands: () => Base & { value: Note } = () => ({ revision: 3, value: { words: 'first' } }),
 ) {
   let draft!: UseDraftReturn<Note>
   const Panel = defineComponent({
@@ -49,9 +50,9 @@ describe('a draft', () => {
     draft.value.value!.words = 'sec'
     draft.value.value!.words = 'second'
     await settle()
-    expect(save.mock.calls).toEqual([[3, { words: 'second' }]])
+    expect(save.mock.calls).toEqual([[3, { words: 'second' }, 0]])
     expect(draft.state.value).toBe('saved')
-    expect(localStorage.getItem('note')).toBeNull()
+    expect(localStorage.getItem(draftKey('note'))).toBeNull()
   })
 
   it('never saves one revision twice: timer, flush and unmount stand in one line', async () => {
@@ -99,7 +100,7 @@ describe('a draft', () => {
     draft.value.value!.words = 'in a tunnel'
     await settle()
     expect(draft.state.value).toBe('offline')
-    expect(localStorage.getItem('note')).toContain('in a tunnel')
+    expect(localStorage.getItem(draftKey('note'))).toContain('in a tunnel')
     await vi.advanceTimersByTimeAsync(5_000)
     await flushPromises()
     expect(draft.state.value).toBe('saved')
@@ -116,8 +117,56 @@ describe('a draft', () => {
     await settle()
     expect(save).toHaveBeenCalledTimes(1)
     await draft.keepMine()
-    expect(save).toHaveBeenLastCalledWith(9, { words: 'still mine' })
+    expect(save).toHaveBeenLastCalledWith(9, { words: 'still mine' }, 0)
     expect(draft.state.value).toBe('saved')
+  })
+
+  it('keeps the revision of the person it was made on, also through a reload', async () => {
+    const saves: [number, number][] = []
+    let person = 5
+    const save = async (revision: number, _: Note, on: number) => {
+      saves.push([revision, on])
+      return on === person ? { ok: true as const, data: { revision: revision + 1, person_revision: ++person } } : problem(409, { conflict: { revision, person_revision: person } })
+    }
+    const stands = () => ({ revision: 3, person_revision: person, value: { words: 'first' } })
+    const first = open(save, stands)
+    await first.draft.reload()
+    first.draft.value.value!.words = 'mine'
+    await flushPromises()
+    const kept = localStorage.getItem(draftKey('note'))!
+    person = 6 // the page of another complaint changed the person, and this page was closed before it could send
+    first.draft.value.value = null
+    first.panel.unmount()
+    localStorage.setItem(draftKey('note'), kept)
+    const again = open(save, stands)
+    await again.draft.reload()
+    await settle()
+    expect(saves).toEqual([[3, 5]])
+    expect(again.draft.state.value).toBe('conflict')
+    await again.draft.keepMine()
+    expect(saves.at(-1)).toEqual([3, 6])
+    expect(again.draft.state.value).toBe('saved')
+  })
+
+  it('belongs to whoever made it: nobody else sees or sends it, and signing out forgets it', async () => {
+    const save = vi.fn(async () => problem(0))
+    setOwner('hanne')
+    const { draft } = open(save)
+    await draft.reload()
+    draft.value.value!.words = 'hers'
+    await settle()
+    expect(draftsWaiting()).toBe(1)
+    setOwner('callum')
+    await vi.advanceTimersByTimeAsync(20_000)
+    expect(save).toHaveBeenCalledTimes(1)
+    expect(draftsWaiting()).toBe(0)
+    const his = open(save)
+    await his.draft.reload()
+    expect(his.draft.value.value).toEqual({ words: 'first' })
+    setOwner('hanne')
+    clearDrafts()
+    expect(localStorage.length).toBe(0)
+    setOwner('')
   })
 
   it('marks the fields a refusal names', async () => {

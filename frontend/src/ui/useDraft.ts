@@ -1,13 +1,20 @@
 import { onBeforeUnmount, ref, shallowRef, watch, type Ref } from 'vue'
 import type { Outcome, Problem } from '@/api/client'
+import { draftKey, ownerNow } from './draftOwner'
 
 export type SaveWord = 'idle' | 'saving' | 'saved' | 'refused' | 'offline' | 'conflict' | 'lost'
+
+/** What a draft was made on: the revision of its step, and that of the person where the step holds facts of the person. */
+export interface Base {
+  revision: number
+  person_revision?: number
+}
 
 export interface UseDraftOptions<T> {
   /** where the draft is kept on this device until the server has it */
   key: string
-  read: () => Promise<Outcome<{ revision: number; value: T }>>
-  save: (revision: number, value: T) => Promise<Outcome<{ revision: number }>>
+  read: () => Promise<Outcome<Base & { value: T }>>
+  save: (revision: number, value: T, person: number) => Promise<Outcome<Base>>
   /** called after each successful save */
   saved?: () => void
   /** @default 600 */
@@ -37,21 +44,27 @@ function inLine(key: string, task: () => Promise<void>): Promise<void> {
   return next
 }
 
+function baseOf({ revision, person_revision }: Partial<Base>): Partial<Base> {
+  return { ...(revision === undefined ? {} : { revision }), ...(person_revision === undefined ? {} : { person_revision }) }
+}
+
 /**
  * A draft that saves itself: kept on this device at once, sent after a pause, sent again when the network is back.
  * A save on an old revision is a conflict that the user settles; nothing is overwritten silently.
  */
 export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraftReturn<T> {
+  const key = draftKey(options.key)
+  const owner = ownerNow()
   const value = ref<T | null>(null) as Ref<T | null>
   const state = ref<SaveWord>('idle')
   const at = ref('')
   const problem = shallowRef<Problem | null>(null)
   const fields = ref<Record<string, string>>({})
-  let revision = 0
+  let base: Base = { revision: 0 }
   let timer: ReturnType<typeof setTimeout> | undefined
   let known = ''
 
-  const reload = (): Promise<void> => inLine(options.key, readNow)
+  const reload = (): Promise<void> => inLine(key, readNow)
 
   async function readNow(): Promise<void> {
     const found = await options.read()
@@ -62,20 +75,19 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
       if (kept) state.value = 'offline'
       return
     }
-    revision = found.data.revision
+    base = { revision: 0, ...baseOf(found.data) }
     known = JSON.stringify(found.data.value)
     const kept = readKept()
     value.value = kept ? kept.value : found.data.value
     problem.value = null
-    if (kept && kept.revision !== revision) {
-      revision = kept.revision
-    }
-    if (kept) schedule(0)
+    if (!kept) return
+    base = { ...base, ...baseOf(kept) }
+    schedule(0)
   }
 
-  function readKept(): { revision: number; value: T } | null {
-    const text = localStorage.getItem(options.key)
-    return text ? (JSON.parse(text) as { revision: number; value: T }) : null
+  function readKept(): (Base & { value: T }) | null {
+    const text = localStorage.getItem(key)
+    return text ? (JSON.parse(text) as Base & { value: T }) : null
   }
 
   function schedule(delay = options.delay ?? 600): void {
@@ -83,24 +95,24 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
     timer = setTimeout(() => void send(), delay)
   }
 
-  const send = (): Promise<void> => inLine(options.key, sendNow)
+  const send = (): Promise<void> => inLine(key, sendNow)
 
   async function sendNow(): Promise<void> {
-    if (!value.value) return
+    if (!value.value || ownerNow() !== owner) return
     const text = JSON.stringify(value.value)
     if (text === known) {
-      if (localStorage.getItem(options.key)) settle('saved', null)
-      localStorage.removeItem(options.key)
+      if (localStorage.getItem(key)) settle('saved', null)
+      localStorage.removeItem(key)
       return
     }
     state.value = 'saving'
-    const result = await options.save(revision, JSON.parse(text) as T)
+    const result = await options.save(base.revision, JSON.parse(text) as T, base.person_revision ?? 0)
     if (result.ok) {
-      revision = result.data.revision
+      base = { ...base, ...baseOf(result.data) }
       known = text
       settle('saved', null)
       at.value = new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
-      if (JSON.stringify(value.value) === text) localStorage.removeItem(options.key)
+      if (JSON.stringify(value.value) === text) localStorage.removeItem(key)
       else schedule()
       options.saved?.()
       return
@@ -119,19 +131,20 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
   }
 
   async function keepMine(): Promise<void> {
-    revision = (problem.value?.conflict?.revision as number | undefined) ?? revision
+    const conflict = problem.value?.conflict as Partial<Base> | null
+    base = { ...base, ...(conflict ? baseOf(conflict) : {}) }
     keep()
     await send()
   }
 
   async function takeTheirs(): Promise<void> {
-    localStorage.removeItem(options.key)
+    localStorage.removeItem(key)
     settle('idle', null)
     await reload()
   }
 
   function keep(): void {
-    localStorage.setItem(options.key, JSON.stringify({ revision, value: value.value }))
+    localStorage.setItem(key, JSON.stringify({ ...base, value: value.value }))
   }
 
   watch(

@@ -221,7 +221,7 @@ export interface paths {
         put?: never;
         /**
          * Sign In
-         * @description Sign in with a name and a password.
+         * @description Sign in with a name and a password; only from this product's own page.
          */
         post: operations["sign_in"];
         /**
@@ -445,7 +445,7 @@ export interface paths {
         put?: never;
         /**
          * Post Hand Over
-         * @description Hand over the sheet in progress as the next version.
+         * @description Hand over the sheet in progress as the next version; asked for again, the version that was made.
          */
         post: operations["hand_over"];
         delete?: never;
@@ -724,6 +724,26 @@ export interface paths {
          * @description Enter a session on the client's behalf.
          */
         post: operations["enter_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/sessions/{session}/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Count
+         * @description Leave a session out of the count with a reason, or count it again.
+         */
+        post: operations["count_session"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1115,6 +1135,16 @@ export interface components {
             staged: boolean;
             /** Words */
             words: string[];
+        };
+        /**
+         * CountIn
+         * @description Whether a session counts, and why.
+         */
+        CountIn: {
+            /** Counts */
+            counts: boolean;
+            /** Reason */
+            reason: string;
         };
         /**
          * CoverageOut
@@ -1633,6 +1663,14 @@ export interface components {
             value: number;
         };
         /**
+         * HandOverIn
+         * @description `of_version` is the number of the version in use that the page showed, 0 for none.
+         */
+        HandOverIn: {
+            /** Of Version */
+            of_version: number;
+        };
+        /**
          * HandedOver
          * @description What handing over made; the link is shown once.
          */
@@ -1731,6 +1769,18 @@ export interface components {
             number: number;
         };
         /**
+         * LeftOut
+         * @description Who left a session out of the count, when and why.
+         */
+        LeftOut: {
+            /** By */
+            by: string;
+            /** Date */
+            date: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
          * LeftOutDrill
          * @description A drill left out, with the reason and every reason of its verdict.
          */
@@ -1766,7 +1816,7 @@ export interface components {
         };
         /**
          * LengthOption
-         * @description The exact session for so many minutes.
+         * @description The exact session for so many minutes; one that is not `proved` is the best of the sets that were looked at.
          */
         LengthOption: {
             /** Drills */
@@ -1777,6 +1827,8 @@ export interface components {
             minutes_to_cover: number | null;
             /** Own */
             own: boolean;
+            /** Proved */
+            proved: boolean;
             /** Reason */
             reason: string | null;
             /** Seconds */
@@ -1893,6 +1945,8 @@ export interface components {
             role: string;
             /** Today */
             today: string;
+            /** Username */
+            username: string;
         };
         /**
          * MeasureOut
@@ -2225,6 +2279,16 @@ export interface components {
             words: string;
         };
         /**
+         * PersonRevision
+         * @description The revision a step has now, and that of the person, which other complaints' pages change as well.
+         */
+        PersonRevision: {
+            /** Person Revision */
+            person_revision: number;
+            /** Revision */
+            revision: number;
+        };
+        /**
          * PlannedDrillOut
          * @description A drill of the running version, for a session entered on the client's behalf.
          */
@@ -2263,6 +2327,8 @@ export interface components {
         /**
          * Problem
          * @description An error as problem+json: what, why, and what to do; `fields` maps a field to what is wrong with it.
+         *
+         *     `id` is the number under which the log knows the request.
          */
         Problem: {
             /** Conflict */
@@ -2281,6 +2347,11 @@ export interface components {
             fields: {
                 [key: string]: string;
             };
+            /**
+             * Id
+             * @default
+             */
+            id: string;
             /**
              * Reasons
              * @default []
@@ -2689,14 +2760,18 @@ export interface components {
              * @default []
              */
             limits: components["schemas"]["LimitIn"][];
+            /** Person Revision */
+            person_revision: number;
             /** Revision */
             revision: number;
         };
         /**
          * SaveStory
-         * @description A whole story on the revision it was made on.
+         * @description A whole story on the revision it was made on, and on that of the person.
          */
         SaveStory: {
+            /** Person Revision */
+            person_revision: number;
             /** Revision */
             revision: number;
             story: components["schemas"]["StoryFields"];
@@ -2744,6 +2819,8 @@ export interface components {
             groups: components["schemas"]["FlagGroup"][];
             /** Limits */
             limits: components["schemas"]["LimitOut"][];
+            /** Person Revision */
+            person_revision: number;
             /** Profile Questions */
             profile_questions: components["schemas"]["Question"][];
             /** Raised */
@@ -2767,7 +2844,7 @@ export interface components {
         };
         /**
          * SessionDrillOut
-         * @description A drill of a session with its response.
+         * @description A drill of a session with its response; without one where the session was left out of the count.
          */
         SessionDrillOut: {
             /** Done Pct */
@@ -2778,11 +2855,8 @@ export interface components {
             during: number | null;
             /** Felt */
             felt: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "calm" | "stirred" | "flared" | "waiting";
+            /** Kind */
+            kind: ("calm" | "stirred" | "flared" | "waiting") | null;
             /** Moved */
             moved: string;
             /** Side */
@@ -2840,6 +2914,7 @@ export interface components {
             drills: components["schemas"]["SessionDrillOut"][];
             /** Id */
             id: string;
+            left_out: components["schemas"]["LeftOut"] | null;
             /** Morning */
             morning: number | null;
             /** Note */
@@ -3192,6 +3267,8 @@ export interface components {
         StoryOut: {
             /** Carried From */
             carried_from: string | null;
+            /** Person Revision */
+            person_revision: number;
             /** Revision */
             revision: number;
             story: components["schemas"]["StoryFields"];
@@ -4135,7 +4212,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOverIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -4664,6 +4745,42 @@ export interface operations {
             };
         };
     };
+    count_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CountIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RespondOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_story: {
         parameters: {
             query?: never;
@@ -4707,7 +4824,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Revision"];
+                    "application/json": components["schemas"]["PersonRevision"];
                 };
             };
             /** @description Conflict */

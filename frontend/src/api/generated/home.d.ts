@@ -326,6 +326,8 @@ export interface components {
         /**
          * Problem
          * @description An error as problem+json: what, why, and what to do; `fields` maps a field to what is wrong with it.
+         *
+         *     `id` is the number under which the log knows the request.
          */
         Problem: {
             /** Conflict */
@@ -344,6 +346,11 @@ export interface components {
             fields: {
                 [key: string]: string;
             };
+            /**
+             * Id
+             * @default
+             */
+            id: string;
             /**
              * Reasons
              * @default []

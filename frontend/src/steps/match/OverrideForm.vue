@@ -20,7 +20,7 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <p v-if="override === 'never'" class="small clay">Nobody overrides this here: what it asks for is recorded first.</p>
+  <p v-if="override === 'never'" class="small clay">This is not overridden here: what it asks for is recorded first, and an override in force goes one step, no further.</p>
   <p v-else-if="!session.may(override === 'lead' ? 'override-exclude' : 'override')" class="small quiet">{{ override === 'lead' ? 'Only a lead overrides a refusal.' : 'A clinician or a lead overrides this.' }}</p>
   <form v-else @submit.prevent="save">
     <label :for="`over-${drill}`">Override it: why is this right for this client?</label>

@@ -36,10 +36,10 @@ const draft = useDraft<Draft>({
   delay: 250,
   read: async () => {
     const found = await outcome(clinic.GET('/api/visits/{visit}/screening', { params: { path } }))
-    return found.ok ? { ok: true, data: { revision: found.data.revision, value: adopt(found.data) } } : found
+    return found.ok ? { ok: true, data: { ...found.data, value: adopt(found.data) } } : found
   },
-  save: async (revision, value) => {
-    const found = await outcome(clinic.PUT('/api/visits/{visit}/screening', { params: { path }, body: { revision, ...value } }))
+  save: async (revision, value, person) => {
+    const found = await outcome(clinic.PUT('/api/visits/{visit}/screening', { params: { path }, body: { revision, person_revision: person, ...value } }))
     if (found.ok) view.value = found.data
     return found
   },

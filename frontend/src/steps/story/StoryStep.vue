@@ -32,9 +32,9 @@ const draft = useDraft<Story>({
   read: async () => {
     const found = await outcome(clinic.GET('/api/visits/{visit}/story', { params: { path } }))
     if (found.ok) carried.value = found.data.carried_from
-    return found.ok ? { ok: true, data: { revision: found.data.revision, value: found.data.story } } : found
+    return found.ok ? { ok: true, data: { ...found.data, value: found.data.story } } : found
   },
-  save: (revision, story) => outcome(clinic.PUT('/api/visits/{visit}/story', { params: { path }, body: { revision, story: { ...story, since: story.since || null, birth_date: story.birth_date || null } } })),
+  save: (revision, story, person) => outcome(clinic.PUT('/api/visits/{visit}/story', { params: { path }, body: { revision, person_revision: person, story: { ...story, since: story.since || null, birth_date: story.birth_date || null } } })),
   saved: () => {
     carried.value = null
     void refresh()
