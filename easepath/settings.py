@@ -45,7 +45,7 @@ PROXIES = int(os.environ.get("EASEPATH_PROXIES", "0"))
 FROZEN_TODAY = dt.date.fromisoformat(day) if (day := os.environ.get("EASEPATH_TODAY")) else None
 
 INSTALLED_APPS = [
-    "django.contrib.admin",
+    "easepath.clinic.account.apps.SupportConfig",
     "django.contrib.auth",
     "django.contrib.contenttypes",
     "django.contrib.sessions",
@@ -53,6 +53,8 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "axes",
     "csp",
+    "django_otp",
+    "django_otp.plugins.otp_totp",
     "easepath.clinic",
 ]
 MIDDLEWARE = [
@@ -64,6 +66,7 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django_otp.middleware.OTPMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
@@ -107,8 +110,16 @@ AUTH_PASSWORD_VALIDATORS = [
 ]
 AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = dt.timedelta(minutes=15)
-AXES_RESET_ON_SUCCESS = True
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_CLIENT_IP_CALLABLE = "easepath.clinic.account.address.client_address"
+AXES_LOCKOUT_CALLABLE = "easepath.api.errors.too_many_attempts"
+AXES_RESET_ON_SUCCESS = True  # of the pair that got in alone
 AXES_VERBOSE = False
+SLOW_AFTER_FAILURES = 20
+SLOW_SECONDS = 30
+"""A name that failed so often from anywhere within the quarter of an hour is tried once in so many seconds."""
+IDLE_LOCK_SECONDS = 30 * 60
+OTP_TOTP_ISSUER = "Ease Path"
 SESSION_COOKIE_AGE = 10 * 3600
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
 SECURE_SSL_REDIRECT = SECURE
@@ -156,3 +167,5 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802  
 
 SILENCED_SYSTEM_CHECKS = ["staticfiles.W004"]
 LINK_DAYS_AFTER_PLAN = 30
+RETENTION_YEARS = float(years) if (years := os.environ.get("EASEPATH_RETENTION_YEARS")) else None
+"""How long the record of an archived client is kept after the last thing that happened; None for ever."""

@@ -10,9 +10,6 @@ from easepath.entrance.health import health
 from easepath.home.api import home_api
 from easepath.pages import client_page, clinic_page
 
-admin.site.site_header = admin.site.site_title = "Ease Path support"
-admin.site.index_title = "Rows"
-
 handler500 = "easepath.entrance.faults.fault"
 urlpatterns = [
     path("healthz", health),

@@ -3,11 +3,19 @@
 from __future__ import annotations
 
 import os
+from pathlib import Path
 
 from django.core.wsgi import get_wsgi_application
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "easepath.settings")
 application = get_wsgi_application()
+
+from django.db import connection  # noqa: E402  (after the set-up)
+
+from easepath.clinic.copies import served_mark  # noqa: E402
+
+if connection.vendor == "sqlite":
+    SERVED = served_mark(Path(connection.settings_dict["NAME"]))
 
 if os.environ.get("EASEPATH_TIMER", "1") == "1":
     from easepath.clinic import timer

@@ -7,12 +7,14 @@ from dataclasses import dataclass, field
 from typing import Any
 
 import pytest
+from django.db import connection
 from django.db.transaction import atomic
 from django.test import override_settings
 
 from easepath.clinic.actions.open_visit import open_visit
 from easepath.clinic.caseload_lines import forget_lines
 from easepath.clinic.models import Clinic, Complaint, User, Visit
+from easepath.clinic.seals import unseal
 from easepath.standins.practice_clients import GROIN_CLIENTS, live
 from easepath.standins.practice_clinic import make_clinic
 
@@ -30,6 +32,12 @@ class World:
     def visit(self, name: str) -> Visit:
         """The open visit of a client; the next one where the latest is closed."""
         return open_visit(self.users["hanne"], self.complaints[name])
+
+
+@pytest.fixture
+def unsealed(db: None) -> None:
+    """Rows that are only added to may be changed in this test; the seals come back with the end of its transaction."""
+    unseal(connection)
 
 
 def make_world() -> World:

@@ -8,6 +8,7 @@ from easepath.api.auth import StaffAuth
 from easepath.api.errors import register_errors
 from easepath.api.routers import (
     adjust,
+    audit,
     caseload,
     compose,
     home,
@@ -15,6 +16,7 @@ from easepath.api.routers import (
     match,
     measure,
     pictures,
+    records,
     screening,
     session,
     story,
@@ -26,5 +28,19 @@ api = NinjaAPI(
 )
 register_errors(api)
 api.add_router("/session", session.router)
-for module in (caseload, visits, story, screening, measure, match, compose, home, adjust, library, pictures):
+for module in (
+    caseload,
+    visits,
+    story,
+    screening,
+    measure,
+    match,
+    compose,
+    home,
+    adjust,
+    library,
+    pictures,
+    records,
+    audit,
+):
     api.add_router("", module.router)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.conf import settings
 from django.core.exceptions import PermissionDenied
 from django.db import IntegrityError
 from django.http import Http404, HttpRequest, HttpResponse
@@ -52,7 +53,21 @@ def register_errors(api: NinjaAPI) -> None:
 
     @api.exception_handler(PermissionDenied)
     def on_denied(request: HttpRequest, error: PermissionDenied) -> HttpResponse:
-        return problem(request, 403, "not-allowed", "too many attempts", "wait a quarter of an hour and try again")
+        return too_many_attempts(request)
+
+    @api.exception_handler(errors.TooFastError)
+    def on_too_fast(request: HttpRequest, error: errors.TooFastError) -> HttpResponse:
+        return too_many_attempts(request, wait=error.seconds)
+
+    @api.exception_handler(errors.LockedError)
+    def on_locked(request: HttpRequest, error: errors.LockedError) -> HttpResponse:
+        detail = "type your password to go on; what you entered is kept on this screen"
+        return problem(request, 401, "locked", "locked, since nobody was here for a while", detail)
+
+    @api.exception_handler(errors.SecondFactorError)
+    def on_second_factor(request: HttpRequest, error: errors.SecondFactorError) -> HttpResponse:
+        detail = "set up an authenticator in your account first"
+        return problem(request, 403, "second-factor", "your account needs a second factor", detail)
 
     @api.exception_handler(errors.NotFoundError)
     def on_not_found(request: HttpRequest, error: errors.NotFoundError) -> HttpResponse:
@@ -109,3 +124,12 @@ def _words(error: dict[str, Any]) -> str:
     if kind == "missing":
         return "must be there"
     return str(error["msg"])
+
+
+def too_many_attempts(request: HttpRequest, *_: Any, wait: int | None = None, **__: Any) -> HttpResponse:
+    """The answer to guessing: wait, and how long."""
+    seconds = int(settings.AXES_COOLOFF_TIME.total_seconds()) if wait is None else wait
+    words = f"wait {seconds} seconds" if seconds < 120 else f"wait {round(seconds / 60)} minutes"
+    response = problem(request, 429, "too-many", "too many attempts", f"{words} and try again")
+    response["Retry-After"] = str(seconds)
+    return response

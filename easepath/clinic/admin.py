@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from typing import Any
+from zoneinfo import available_timezones
 
 from django.contrib import admin
 from django.contrib.auth.admin import UserAdmin
+from django.forms import ChoiceField
 from django.http import HttpRequest
 
 from easepath.clinic import models
@@ -29,9 +31,19 @@ class ReadOnlyAdmin(admin.ModelAdmin):
 
 @admin.register(models.Clinic)
 class ClinicAdmin(admin.ModelAdmin):
-    """Clinics."""
+    """Clinics; a time zone is picked from the list."""
 
     list_display = ("name", "town", "phone", "time_zone")
+
+    def formfield_for_dbfield(self, db_field: Any, request: HttpRequest, **kwargs: Any) -> Any:
+        """The field of the form; the time zone as a list."""
+        if db_field.name == "time_zone":
+            return ChoiceField(choices=[(zone, zone) for zone in sorted(available_timezones())])
+        return super().formfield_for_dbfield(db_field, request, **kwargs)
+
+    def has_delete_permission(self, request: HttpRequest, obj: Any = None) -> bool:
+        """Never."""
+        return False
 
 
 @admin.register(models.User)
@@ -45,7 +57,7 @@ class StaffAdmin(UserAdmin):
 
 
 @admin.register(models.Client)
-class ClientAdmin(admin.ModelAdmin):
+class ClientAdmin(ReadOnlyAdmin):
     """Clients."""
 
     list_display = ("last_name", "first_name", "trade", "clinic", "archived")
@@ -57,7 +69,7 @@ class ClientAdmin(admin.ModelAdmin):
 class AuditAdmin(ReadOnlyAdmin):
     """The audit trail."""
 
-    list_display = ("at", "action", "actor", "client")
+    list_display = ("number", "at", "action", "actor", "client")
     list_filter = ("action",)
     date_hierarchy = "at"
 

@@ -6,6 +6,9 @@ ClinicError
 ├── FieldError          a value at a named field is not possible (422)
 ├── StaleRevisionError  somebody saved in between (409, with both values)
 ├── RefusedError        the rules refuse it, with the reasons (422)
+├── LockedError         nobody touched the session for too long (401)
+├── SecondFactorError   the account may work only with a second factor (403)
+├── TooFastError        a name is tried too often (429)
 └── DeadLinkError       a private link that is unknown, revoked or expired (410)
 """
 
@@ -56,6 +59,22 @@ class RefusedError(ClinicError):
     def __init__(self, message: str, reasons: list[str]) -> None:
         self.reasons = reasons
         super().__init__(message)
+
+
+class LockedError(ClinicError):
+    """The session was left alone for too long: the password opens it again."""
+
+
+class SecondFactorError(ClinicError):
+    """The account needs a second factor and has none in use."""
+
+
+class TooFastError(ClinicError):
+    """A name was tried too often; `seconds` until the next try."""
+
+    def __init__(self, seconds: int) -> None:
+        self.seconds = seconds
+        super().__init__("too many attempts")
 
 
 class DeadLinkError(ClinicError):

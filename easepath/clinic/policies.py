@@ -27,6 +27,10 @@ ALLOWED: Final[dict[str, frozenset[Role]]] = {
     "record-clearance": CLINICAL,
     "open-visit": EVERYBODY,
     "manage-link": CLINICAL,
+    "archive-client": CLINICAL,
+    "export-client": LEADS,
+    "erase-client": LEADS,
+    "read-audit": LEADS,
 }
 
 

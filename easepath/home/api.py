@@ -13,6 +13,7 @@ from easepath.api.schemas.common import Problem
 from easepath.api.schemas.home import MorningIn, SessionIn, Stored
 from easepath.api.schemas.visit import HomeSheet
 from easepath.clinic.actions.home_links import open_link
+from easepath.clinic.actions.note_looks import note_phone_look
 from easepath.clinic.actions.record_session import MorningDone, record_morning, record_session
 from easepath.clinic.selectors.home_sheet import home_sheet
 
@@ -24,16 +25,18 @@ register_errors(home_api)
 @home_api.get("/{token}/sheet", response={200: HomeSheet, 410: Problem}, operation_id="home_sheet")
 def read_home_sheet(request: HttpRequest, token: str) -> dict[str, Any]:
     """The sheet in force and what is still to be told."""
-    return home_sheet(open_link(token))
+    link = open_link(token)
+    note_phone_look(link, request.headers.get("User-Agent", ""))
+    return home_sheet(link.complaint)
 
 
 @home_api.post("/{token}/sessions", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_session")
 def send_session(request: HttpRequest, token: str, payload: SessionIn) -> Stored:
     """Send a session; sending it twice stores it once."""
-    return Stored(id=record_session(open_link(token), session_done(payload)).pk)
+    return Stored(id=record_session(open_link(token).complaint, session_done(payload)).pk)
 
 
 @home_api.post("/{token}/mornings", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_morning")
 def send_morning(request: HttpRequest, token: str, payload: MorningIn) -> Stored:
     """Send a morning after; sending it twice stores it once."""
-    return Stored(id=record_morning(open_link(token), MorningDone(**payload.dict())).pk)
+    return Stored(id=record_morning(open_link(token).complaint, MorningDone(**payload.dict())).pk)

@@ -34,7 +34,11 @@ def sheet_pdf(sheet: dict[str, Any], *, paper: Paper = "a4", large: bool = False
     """The PDF of a sheet as the selector gives it; `link` is the full address of the client's private page."""
     context = sheet_context(sheet, paper=paper, large=large, link=link)
     drawn = {url: svg for drill in context["drills"] for url, svg in drill["pictures"].items()}
-    html = render_to_string("paper/sheet.html", context)
+    return pdf_of(render_to_string("paper/sheet.html", context), drawn)
+
+
+def pdf_of(html: str, drawn: dict[str, str] | None = None) -> bytes:
+    """The PDF of a page in the shipped fonts; `drawn` are its pictures by address."""
     document = HTML(string=html, base_url=str(HERE / "fonts"), url_fetcher=_OwnOnly(drawn))
     stylesheet, fonts = _style()
     out = io.BytesIO()

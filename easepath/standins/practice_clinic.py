@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from easepath.clinic.models import Clinic, Role, User
 
+NAME = "Lockmere Movement Clinic"
 PASSWORD = "river-lock-demo"
 STAFF = (
     ("hanne", "Hanne", "Ostrow", Role.CLINICIAN),
@@ -26,8 +27,8 @@ class PracticeClinic:
 def make_clinic() -> PracticeClinic:
     """Create the clinic and its four members of staff."""
     clinic = Clinic.objects.create(
-        name="Lockmere Movement Clinic", town="Lockmere", phone="01555 010 230",
-        emergency_note="In an emergency call your local emergency number first, then us.",
+        name=NAME, town="Lockmere", phone="01555 010 230",
+        practice=True, emergency_note="In an emergency call your local emergency number first, then us.",
     )  # fmt: skip
     users = {}
     for username, first, last, role in STAFF:

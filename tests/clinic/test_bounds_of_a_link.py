@@ -52,7 +52,7 @@ def test_a_session_has_one_row_for_each_planned_drill(world: World) -> None:
     assert refused(world) == {}
 
 
-def test_a_day_takes_six_sessions_and_the_planned_breaks_beside_them(world: World) -> None:
+def test_a_day_takes_six_sessions_and_the_planned_breaks_beside_them(world: World, unsealed: None) -> None:
     complaint = fresh(world, "Marta")
     first, second, *_ = done(complaint, TODAY).drills
     titles = {row.drill: row.prescription["title"] for row in PlanVersion.objects.get(complaint=complaint).drills.all()}

@@ -73,7 +73,7 @@ def test_what_was_not_asked_is_stored_as_not_asked(world: World) -> None:
     assert home_sheet(fresh(world, "Marta"))["asks_moved"]
 
 
-def test_soreness_is_asked_about_where_the_rules_wait_for_it(world: World) -> None:
+def test_soreness_is_asked_about_where_the_rules_wait_for_it(world: World, unsealed: None) -> None:
     complaint = fresh(world, "Marta")
     Complaint.objects.filter(pk=complaint.pk).update(
         condition="low-back-stiff", region="low-back", stage=None, since=TODAY - dt.timedelta(days=60)

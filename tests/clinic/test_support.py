@@ -5,6 +5,8 @@ from __future__ import annotations
 import pytest
 from django.contrib import admin
 from django.test import Client
+from django_otp import DEVICE_ID_SESSION_KEY
+from django_otp.plugins.otp_totp.models import TOTPDevice
 
 from easepath.clinic.admin import ReadOnlyAdmin
 from easepath.clinic.models import User
@@ -18,7 +20,11 @@ READ_ONLY = [model for model in MODELS if isinstance(admin.site._registry[model]
 def support(world: World, client: Client) -> Client:
     """A browser signed in as support."""
     root = User.objects.create_superuser("root", password="long-enough-for-anybody")
+    device = TOTPDevice.objects.create(user=root, confirmed=True)
     client.force_login(root, backend="django.contrib.auth.backends.ModelBackend")
+    session = client.session
+    session[DEVICE_ID_SESSION_KEY] = device.persistent_id
+    session.save()
     return client
 
 

@@ -77,7 +77,7 @@ def test_a_red_flag_stops_everything_until_it_is_cleared(world: World) -> None:
     record_clearance(hanne, visit, flag="cancer", doctor="Dr A. Reyl", date=TODAY, reason="imaging clear, 24 Nov")
     version, token = hand_over(hanne, visit)
     assert version.number == 1
-    assert open_link(token) == world.complaints["Piet"]
+    assert open_link(token).complaint == world.complaints["Piet"]
     audit = AuditEntry.objects.get(action="record-clearance")
     assert audit.details["doctor"] == "Dr A. Reyl"
 

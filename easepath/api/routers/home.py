@@ -24,7 +24,7 @@ from easepath.api.schemas.home import (
 )  # fmt: skip
 from easepath.clinic.actions.count_session import count_session
 from easepath.clinic.actions.hand_over import hand_over
-from easepath.clinic.actions.home_links import new_link, revoke_links
+from easepath.clinic.actions.home_links import new_link, revoke_link, revoke_links
 from easepath.clinic.actions.record_session import (
     DrillDone,
     MorningDone,
@@ -32,7 +32,7 @@ from easepath.clinic.actions.record_session import (
     record_morning,
     record_session,
 )  # fmt: skip
-from easepath.clinic.selectors.access import get_visit
+from easepath.clinic.selectors.access import get_link, get_visit
 from easepath.clinic.selectors.respond import respond_view
 from easepath.clinic.selectors.sessions import home_view, version_line
 
@@ -70,6 +70,14 @@ def delete_links(request: HttpRequest, visit: int) -> dict[str, Any]:
     """Revoke every private link of this complaint at once."""
     found = get_visit(staff(request), visit)
     revoke_links(staff(request), found.complaint)
+    return home_view(found)
+
+
+@router.delete("/visits/{visit}/links/{link}", response={200: HomeOut, 404: Problem}, operation_id="revoke_link")
+def delete_link(request: HttpRequest, visit: int, link: int) -> dict[str, Any]:
+    """Revoke one private link; the others stay alive."""
+    found = get_visit(staff(request), visit)
+    revoke_link(staff(request), get_link(found, link))
     return home_view(found)
 
 

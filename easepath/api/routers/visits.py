@@ -10,7 +10,9 @@ from ninja import Router
 from easepath.api.auth import staff
 from easepath.api.schemas.visit import Frame, PrintIn, Sheet
 from easepath.clinic.actions.home_links import open_link
+from easepath.clinic.actions.note_looks import note_opening
 from easepath.clinic.actions.open_visit import close_visit
+from easepath.clinic.audit import record_event
 from easepath.clinic.selectors.access import get_version, get_visit
 from easepath.clinic.selectors.frame import frame
 from easepath.clinic.selectors.home_sheet import sheet_of
@@ -22,7 +24,9 @@ router = Router(tags=["visits"])
 @router.get("/visits/{visit}", response=Frame, operation_id="read_visit")
 def read_visit(request: HttpRequest, visit: int) -> dict[str, Any]:
     """The path with its gates and the sheet in progress."""
-    return frame(get_visit(staff(request), visit))
+    found = get_visit(staff(request), visit)
+    note_opening(staff(request), found.complaint)
+    return frame(found)
 
 
 @router.post("/visits/{visit}/close", response=Frame, operation_id="close_visit")
@@ -44,9 +48,17 @@ def print_sheet(request: HttpRequest, version: int, payload: PrintIn) -> HttpRes
     """A version's sheet as a PDF; a living private link of the same complaint is printed as a code."""
     found = get_version(staff(request), version)
     link = None
-    if payload.token and open_link(payload.token).pk == found.complaint_id:
+    if payload.token and open_link(payload.token).complaint_id == found.complaint_id:
         link = request.build_absolute_uri(f"/h/{payload.token}")
     data = sheet_pdf(sheet_of(found), paper=payload.paper, large=payload.large, link=link)
+    details = {
+        "complaint": found.complaint_id,
+        "version": found.number,
+        "paper": payload.paper,
+        "link": link is not None,
+    }
+    client = found.complaint.client
+    record_event("print-sheet", clinic=client.clinic, client=client, actor=staff(request), details=details)
     name = f"home-sheet-version-{found.number}.pdf"
     return HttpResponse(
         data, content_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}"'}

@@ -66,11 +66,21 @@ class SessionOut(Schema):
     left_out: LeftOut | None
 
 
+class LinkOut(Schema):
+    """A living private link: when and by whom it was made, the day it was last opened, and on what kind of thing."""
+
+    id: int
+    made_on: str
+    made_by: str
+    last_used_on: str | None
+    device: str
+
+
 class HomeOut(Schema):
     """The Home step."""
 
     versions: list[VersionLine]
-    links_alive: int
+    links: list[LinkOut]
 
 
 class DrillResponse(Schema):

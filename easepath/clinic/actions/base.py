@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from typing import Any, TypeVar
 
 from django.db import IntegrityError
 
 from easepath.clinic import clock, models
+from easepath.clinic.audit import record_event
 from easepath.clinic.caseload_lines import changed
 from easepath.clinic.errors import RefusedError, StaleRevisionError
 
@@ -17,12 +18,20 @@ Row = TypeVar("Row", models.SessionLog, models.MorningReport)
 def record(
     action: str, complaint: models.Complaint, actor: models.User | None, details: dict[str, Any] | None = None
 ) -> models.AuditEntry:
-    """Write the audit row of an action; `actor` None is the client at home. The action writes its own caseload line."""
+    """Write the audit entry of an action that changed facts; `actor` None is the client at home.
+
+    The caseload line of the client is written anew once the change is committed.
+    """
     changed(complaint.client_id)
-    return models.AuditEntry.objects.create(
-        clinic=complaint.client.clinic, client=complaint.client, actor=actor, action=action,
-        details=details or {}, at=clock.now(),
-    )  # fmt: skip
+    client = complaint.client
+    facts = {"complaint": complaint.pk, **(details or {})}
+    return record_event(action, clinic=client.clinic, client=client, actor=actor, details=facts)
+
+
+def differing(before: Mapping[str, Any], after: Mapping[str, Any]) -> dict[str, Any]:
+    """The old and the new values of what changed, for the audit entry."""
+    names = [name for name in {**before, **after} if before.get(name) != after.get(name)]
+    return {"old": {n: before.get(n) for n in names}, "new": {n: after.get(n) for n in names}}
 
 
 def take_revision(
@@ -81,6 +90,11 @@ def locked(complaint: int) -> models.Complaint:
     """A complaint and its client as they stand now; nobody else changes them until the transaction ends."""
     found = models.Complaint.objects.select_for_update(of=("self", "client")).select_related("client__clinic")
     return found.get(pk=complaint)
+
+
+def lock_client(client: int) -> models.Client:
+    """A client as it stands now; nobody else changes it until the transaction ends."""
+    return models.Client.objects.select_for_update(of=("self",)).select_related("clinic").get(pk=client)
 
 
 def fresh(visit: models.Visit) -> models.Complaint:

@@ -23,7 +23,8 @@ def confirm_gate_word(actor: models.User, visit: models.Visit, word: str, *, con
         if gates is None or word not in gates.confirm_words:
             raise FieldError({"word": "is not asked by a gate of this condition"})
         words = [w for w in complaint.gate_words if w != word] + ([word] if confirmed else [])
+        before = list(complaint.gate_words)
         complaint.gate_words = words
         complaint.save(update_fields=["gate_words"])
-        record("confirm-gate-word", complaint, actor, {"word": word, "confirmed": confirmed})
+        record("confirm-gate-word", complaint, actor, {"word": word, "old": before, "new": words})
     return words

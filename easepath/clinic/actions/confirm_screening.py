@@ -6,8 +6,8 @@ from django.db import transaction
 from django.db.models import Q
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record, require_open
-from easepath.clinic.actions.save_screening import keep_result
+from easepath.clinic.actions.base import differing, fresh, record, require_open
+from easepath.clinic.actions.save_screening import Screening, keep_result
 from easepath.clinic.actions.withheld_sheet import release_sheet
 from easepath.clinic.policies import require
 
@@ -20,8 +20,11 @@ def confirm_screening(actor: models.User, visit: models.Visit, *, accept: bool =
     with transaction.atomic():
         complaint = fresh(visit)
         require_open(visit)
+        before = Screening.of(complaint).as_data()
         count = _confirm(complaint) if accept else _keep(complaint)
-        record("confirm-screening", complaint, actor, {"visit": visit.number, "count": count, "accepted": accept})
+        after = Screening.of(models.Complaint.objects.get(pk=complaint.pk)).as_data()
+        details = {"visit": visit.number, "count": count, "accepted": accept, **differing(before, after)}
+        record("confirm-screening", complaint, actor, details)
         keep_result(visit)
         release_sheet(actor, complaint.pk)
     return count

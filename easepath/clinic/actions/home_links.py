@@ -50,17 +50,26 @@ def revoke_links(actor: models.User, complaint: models.Complaint) -> int:
     return count
 
 
-def open_link(token: str) -> models.Complaint:
-    """The complaint behind a living link; raises DeadLinkError for any other."""
+def revoke_link(actor: models.User, link: models.HomeLink) -> None:
+    """Revoke one link; the others of the complaint stay alive."""
+    require(actor, "manage-link", link.complaint.client.clinic)
+    with transaction.atomic():
+        alive = models.HomeLink.objects.filter(pk=link.pk, revoked_at=None).update(revoked_at=clock.now())
+        if alive:
+            record("revoke-link", link.complaint, actor, {"link": link.pk})
+
+
+def open_link(token: str) -> models.HomeLink:
+    """A living link with its complaint; raises DeadLinkError for any other."""
     link = (
         models.HomeLink.objects.select_related("complaint__client__clinic")
         .filter(token_hash=hash_of(token), revoked_at=None)
         .first()
     )
-    if link is None:
+    if link is None or link.complaint.client.archived:
         raise DeadLinkError("this link does not work any more")
     version = current_version(link.complaint)
     today = clock.today_of(link.complaint)
     if version is None or today > version.ends_on + dt.timedelta(days=settings.LINK_DAYS_AFTER_PLAN):
         raise DeadLinkError("this link has run out")
-    return link.complaint
+    return link

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 
 from easepath.clinic import clock, models
 from easepath.clinic.errors import RefusedError
@@ -45,6 +45,7 @@ def make_version(
     today = clock.today_of(complaint)
     profile = assessment.screen.profile
     rules = {r.rule for item in session.drills for r in item.reasons} | {"phase-order", "dose-ladder"}
+    rows = _drills(complaint, before, assessment, session, today)
     version = models.PlanVersion.objects.create(
         complaint=complaint, visit=visit, number=before.number + 1 if before else 1, stage=complaint.stage,
         stage_since=complaint.stage_since, confirmed=complaint.gate_words, start=today,
@@ -55,13 +56,13 @@ def make_version(
         have_ready=list(session.have_ready), leave_out=list(profile.avoid if profile else ()),
         desk=(desk_of(assessment, session, complaint) or {}).get("breaks", []),
         overridden=_overridden(complaint, session),
+        difference=difference(version_drills(before.drills.all()), version_drills(rows), replaced) if before else [],
         knowledge_version=assessment.library.version, rule_ids=sorted(rules), handed_over_by=actor,
         handed_over_at=clock.now(),
     )  # fmt: skip
-    _write_drills(version, before, assessment, session, today)
-    if before is not None:
-        version.difference = difference(version_drills(before), version_drills(version), replaced)
-        version.save(update_fields=["difference"])
+    for row in rows:
+        row.version = version
+    models.PlanDrill.objects.bulk_create(rows)
     return version
 
 
@@ -75,14 +76,14 @@ def _overridden(complaint: models.Complaint, session: Session) -> list[str]:
     ]
 
 
-def version_drills(version: models.PlanVersion) -> list[VersionDrill]:
-    """A version as the difference compares it."""
+def version_drills(rows: Iterable[models.PlanDrill]) -> list[VersionDrill]:
+    """The drills of a version as the difference compares them."""
     return [
         VersionDrill(
             row.drill, row.prescription["title"], row.side, row.prescription["method_name"],
             side_words(row.prescription["sides"]), row.step,
         )
-        for row in version.drills.all()
+        for row in rows
     ]  # fmt: skip
 
 
@@ -94,25 +95,27 @@ def side_words(sides: list[dict[str, str]]) -> str:
     return ", ".join(f"{side['side']} {side['words']}" for side in sides)
 
 
-def _write_drills(
-    version: models.PlanVersion,
+def _drills(
+    complaint: models.Complaint,
     before: models.PlanVersion | None,
     assessment: Assessment,
     session: Session,
     today: dt.date,
-) -> None:
+) -> list[models.PlanDrill]:
+    """The drills of the next version in order, not written yet."""
     old = {row.drill: row for row in before.drills.all()} if before else {}
-    logged_today = version.complaint.sessions.filter(date=today).exists()
+    logged_today = complaint.sessions.filter(date=today).exists()
     begins = today + dt.timedelta(days=1) if logged_today else today
+    rows = []
     for position, item in enumerate(session.drills):
         sides = [side.side for side in item.sides]
         side = sides[0] if len(sides) == 1 else "both"
         row = old.get(item.drill.id)
         dose = item.dose.model_dump(mode="json", exclude_none=True)
         same = row is not None and (row.method, row.dose, row.side) == (item.method, dose, side)
-        models.PlanDrill.objects.create(
-            version=version, position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
+        rows.append(models.PlanDrill(
+            position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,
-            dose=dose,
-            prescription=sheet_entry(assessment.matcher, item),
-        )  # fmt: skip
+            dose=dose, prescription=sheet_entry(assessment.matcher, item),
+        ))  # fmt: skip
+    return rows

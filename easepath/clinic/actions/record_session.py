@@ -79,7 +79,10 @@ def _store_session(complaint: models.Complaint, done: SessionDone, actor: models
             models.SessionDrill(session=row, position=position, **vars(drill))
             for position, drill in enumerate(done.drills)
         )
-        record("record-session", complaint, actor, {"date": str(done.date), "drills": len(done.drills)})
+        record("record-session", complaint, actor, {
+            "session": str(row.pk), "date": str(done.date), "before": done.before, "after": done.after,
+            "corrects": done.corrects, "drills": [vars(drill) for drill in done.drills],
+        })  # fmt: skip
     return row
 
 
@@ -119,7 +122,10 @@ def _store_morning(complaint: models.Complaint, done: MorningDone, actor: models
             id=done.id, session=session, pain=done.pain, unusual=done.unusual, gone_48h=done.gone_48h,
             entered_by=actor, received_at=clock.now(),
         )  # fmt: skip
-        record("record-morning", complaint, actor, {"date": str(session.date), "pain": done.pain})
+        record("record-morning", complaint, actor, {
+            "session": str(session.pk), "date": str(session.date), "pain": done.pain, "unusual": done.unusual,
+            "gone_48h": done.gone_48h,
+        })  # fmt: skip
     return row
 
 

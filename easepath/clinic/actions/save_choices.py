@@ -9,7 +9,7 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import models
-from easepath.clinic.actions.base import fresh, record, take_revision
+from easepath.clinic.actions.base import differing, fresh, record, take_revision
 from easepath.clinic.errors import FieldError
 from easepath.clinic.policies import require
 from easepath.core.knowledge import shipped_library
@@ -65,7 +65,7 @@ def save_choices(actor: models.User, visit: models.Visit, revision: int, choices
         for field in FIELDS:
             setattr(complaint, field, data[field])
         complaint.save(update_fields=list(FIELDS))
-        record("save-choices", complaint, actor, {"visit": visit.number, **data})
+        record("save-choices", complaint, actor, {"visit": visit.number, **differing(before.as_data(), data)})
     return draft.revision
 
 

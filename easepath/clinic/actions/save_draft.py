@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record, take_revision
+from easepath.clinic.actions.base import differing, fresh, record, take_revision
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts import Assessment, assess
 from easepath.clinic.policies import require
@@ -52,7 +52,7 @@ def save_draft(
         _set_first_stage(complaint, stage)
         _refuse(assess(complaint, clock.today_of(complaint)), ticked)
         _replace(visit, _with_doses(visit, ticked), arranged=arranged)
-        record("save-draft", complaint, actor, {"visit": visit.number, **yours})
+        record("save-draft", complaint, actor, {"visit": visit.number, **differing(before, _present(visit))})
     return draft.revision
 
 

@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record, take_revision
+from easepath.clinic.actions.base import differing, fresh, record, take_revision
 from easepath.clinic.actions.withheld_sheet import hold_sheet, release_sheet
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts import assess
@@ -86,7 +86,9 @@ def save_measure(actor: models.User, visit: models.Visit, revision: int, measuri
         _save_goals(actor, complaint, measuring.goals)
         complaint.observed = list(measuring.observed)
         complaint.save(update_fields=["observed"])
-        record("save-measure", complaint, actor, {"visit": visit.number, **measuring.as_data()})
+        record("save-measure", complaint, actor, {
+            "visit": visit.number, **differing(before.as_data(), measuring.as_data()),
+        })  # fmt: skip
         release_sheet(actor, complaint.pk)
     return draft.revision
 

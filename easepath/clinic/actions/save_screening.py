@@ -10,7 +10,7 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record, take_person, take_revision
+from easepath.clinic.actions.base import differing, fresh, record, take_person, take_revision
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry, save_answers, save_factors, save_limits
 from easepath.clinic.actions.withheld_sheet import hold_sheet, release_sheet
 from easepath.clinic.errors import FieldError
@@ -85,13 +85,10 @@ def save_screening(
         save_answers(actor, complaint, screening.answers)
         save_factors(actor, complaint.client, screening.factors)
         save_limits(actor, complaint.client, screening.limits)
-        changed = {w: v for w, v in screening.answers.items() if before.answers.get(w) != v}
-        taken_back = [word for word in before.answers if word not in screening.answers]
-        details = {"visit": visit.number, "answers": changed, "taken_back": taken_back}
-        if screening.factors != before.factors:
-            details["factors"] = screening.as_data()["factors"]
-        if screening.limits != before.limits:
-            details["limits"] = screening.as_data()["limits"]
+        stands = Screening.of(models.Complaint.objects.get(pk=complaint.pk))
+        details = {"visit": visit.number, **differing(before.as_data(), stands.as_data())}
+        if stands.as_data() != screening.as_data():  # what somebody who may not confirm asked for
+            details["asked"] = differing(stands.as_data(), screening.as_data())["new"]
         record("save-screening", complaint, actor, details)
         keep_result(visit)
         release_sheet(actor, complaint.pk)

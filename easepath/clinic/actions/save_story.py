@@ -9,7 +9,7 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record, take_person, take_revision
+from easepath.clinic.actions.base import differing, fresh, record, take_person, take_revision
 from easepath.clinic.actions.open_client import birth_date_fault
 from easepath.clinic.actions.withheld_sheet import hold_sheet, release_sheet
 from easepath.clinic.errors import FieldError
@@ -90,8 +90,7 @@ def save_story(
             value = getattr(story, field)
             setattr(client, field, list(value) if isinstance(value, tuple) else value)
         client.save(update_fields=list(CLIENT_FIELDS))
-        changed = {f: str(v) for f, v in asdict(story).items() if v != asdict(before)[f]}
-        record("save-story", complaint, actor, {"visit": visit.number, "changed": changed})
+        record("save-story", complaint, actor, {"visit": visit.number, **differing(asdict(before), asdict(story))})
         release_sheet(actor, complaint.pk)
     return draft.revision
 

@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record, take_revision
+from easepath.clinic.actions.base import differing, fresh, record, take_revision
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts import assess
 from easepath.clinic.policies import may, require
@@ -80,7 +80,9 @@ def save_tryouts(actor: models.User, visit: models.Visit, revision: int, trying:
         )  # fmt: skip
         complaint.test_movement = trying.test_movement.strip()
         complaint.save(update_fields=["test_movement"])
-        record("save-tryouts", complaint, actor, {"visit": visit.number, **trying.as_data()})
+        record("save-tryouts", complaint, actor, {
+            "visit": visit.number, **differing(before.as_data(), trying.as_data()),
+        })  # fmt: skip
     return draft.revision
 
 

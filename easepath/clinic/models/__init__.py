@@ -1,18 +1,19 @@
 """The rows of the clinic, one file per concept."""
 
-from easepath.clinic.models.audit import AuditEntry
+from easepath.clinic.models.audit import AuditEntry, AuditValues, Erasing
 from easepath.clinic.models.clients import Client, ClientFactor, Limit
 from easepath.clinic.models.complaints import Answer, Clearance, Complaint
 from easepath.clinic.models.home import HomeLink, MorningReport, SessionCount, SessionDrill, SessionLog
 from easepath.clinic.models.measuring import Goal, Sitting, Tryout
 from easepath.clinic.models.overrides import Override
-from easepath.clinic.models.people import Clinic, Role, User
+from easepath.clinic.models.people import Clinic, RecoveryCode, Role, User
 from easepath.clinic.models.plans import DraftDrill, PlanDrill, PlanVersion
 from easepath.clinic.models.reviews import Proposal, Review
 from easepath.clinic.models.visits import ScreeningResult, Visit, VisitStep
 
 __all__ = [
-    "Answer", "AuditEntry", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill", "Goal",
-    "HomeLink", "Limit", "MorningReport", "Override", "PlanDrill", "PlanVersion", "Proposal", "Review", "Role",
-    "ScreeningResult", "SessionCount", "SessionDrill", "SessionLog", "Sitting", "Tryout", "User", "Visit", "VisitStep",
+    "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill",
+    "Erasing", "Goal", "HomeLink", "Limit", "MorningReport", "Override", "PlanDrill", "PlanVersion", "Proposal",
+    "RecoveryCode", "Review", "Role", "ScreeningResult", "SessionCount", "SessionDrill", "SessionLog", "Sitting",
+    "Tryout", "User", "Visit", "VisitStep",
 ]  # fmt: skip

@@ -37,6 +37,8 @@ class Client(models.Model):
     confidence = models.CharField(max_length=8, blank=True, choices=[("low", "low"), ("normal", "normal")])
     created_at = models.DateTimeField(auto_now_add=True)
     archived = models.BooleanField(default=False)
+    archived_at = models.DateTimeField(null=True, blank=True, editable=False)
+    erased_at = models.DateTimeField(null=True, blank=True, editable=False)
     revision = models.PositiveIntegerField(default=0, editable=False)
     changed_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, editable=False, related_name="+")
 

@@ -13,13 +13,18 @@ UNUSUAL = [(w, w) for w in ("none", "training", "work", "travel", "poor-sleep", 
 
 
 class HomeLink(models.Model):
-    """A private link to the current sheet; only a hash of its 128 random bits is kept."""
+    """A private link to the current sheet; only a hash of its 128 random bits is kept.
+
+    `last_used_on` and `device` are the day it was last opened and on what kind of thing.
+    """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="links")
     token_hash = models.CharField(max_length=64, unique=True)
     created_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     created_at = models.DateTimeField()
     revoked_at = models.DateTimeField(null=True, blank=True)
+    last_used_on = models.DateField(null=True, blank=True)
+    device = models.CharField(max_length=20, blank=True)
 
     def __str__(self) -> str:
         return f"link for {self.complaint}"

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from typing import ClassVar
+from zoneinfo import available_timezones
 
 from django.contrib.auth.models import AbstractUser
+from django.core.exceptions import ValidationError
 from django.db import models
 
 
@@ -16,17 +18,25 @@ class Role(models.TextChoices):
     LEAD = "lead", "Lead"
 
 
+def known_time_zone(name: str) -> None:
+    """Raise ValidationError for a zone that no clock knows."""
+    if name not in available_timezones():
+        raise ValidationError(f"{name} is not a time zone: pick one from the list")
+
+
 class Clinic(models.Model):
     """One clinic: its name, whom a client calls, its time zone.
 
-    `repeats`: measure to (standard error from its own repeated trials, degrees of freedom).
+    `repeats`: measure to (standard error from its own repeated trials, degrees of freedom). `practice`: everybody in
+    it is made up, so its leads need no second factor.
     """
 
     name = models.CharField(max_length=120)
     town = models.CharField(max_length=120, blank=True)
     phone = models.CharField(max_length=40)
     emergency_note = models.CharField(max_length=200, default="In an emergency call your local emergency number.")
-    time_zone = models.CharField(max_length=60, default="Europe/London")
+    time_zone = models.CharField(max_length=60, default="Europe/London", validators=[known_time_zone])
+    practice = models.BooleanField(default=False)
     repeats = models.JSONField(default=dict, blank=True, editable=False)
 
     def __str__(self) -> str:
@@ -45,3 +55,14 @@ class User(AbstractUser):
     def name(self) -> str:
         """The name as it stands on plans and in the audit trail."""
         return self.get_full_name() or self.username
+
+
+class RecoveryCode(models.Model):
+    """One of the codes that open an account once when the second factor is lost; only a hash of it is kept."""
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="recovery_codes")
+    code_hash = models.CharField(max_length=64, unique=True)
+    used_at = models.DateTimeField(null=True, blank=True)
+
+    def __str__(self) -> str:
+        return f"recovery code of {self.user}"

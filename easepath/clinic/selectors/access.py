@@ -15,7 +15,7 @@ def get_complaint(user: models.User, pk: int) -> models.Complaint:
     found = (
         models.Complaint.objects.prefetch_related(*COMPLAINT_PARTS[1:]).select_related("client__clinic").filter(pk=pk)
     )
-    complaint = found.filter(client__clinic=user.clinic).first()
+    complaint = found.filter(client__clinic=user.clinic, client__erased_at=None).first()
     if complaint is None:
         raise NotFoundError("no such complaint in this clinic")
     require(user, "see-clients", complaint.client.clinic)
@@ -31,6 +31,24 @@ def get_visit(user: models.User, pk: int) -> models.Visit:
     return visit
 
 
+def get_link(visit: models.Visit, pk: int) -> models.HomeLink:
+    """A private link of the visit's complaint."""
+    link = visit.complaint.links.filter(pk=pk).first()
+    if link is None:
+        raise NotFoundError("no such link of this complaint")
+    link.complaint = visit.complaint
+    return link
+
+
+def get_client(user: models.User, pk: int) -> models.Client:
+    """A client of the user's clinic who was not erased."""
+    client = models.Client.objects.filter(pk=pk, clinic=user.clinic, erased_at=None).select_related("clinic").first()
+    if client is None:
+        raise NotFoundError("no such client in this clinic")
+    require(user, "see-clients", client.clinic)
+    return client
+
+
 def get_override(user: models.User, pk: int) -> models.Override:
     """An override of the user's clinic."""
     override = models.Override.objects.filter(pk=pk, complaint__client__clinic=user.clinic).first()
@@ -42,7 +60,9 @@ def get_override(user: models.User, pk: int) -> models.Override:
 
 def get_version(user: models.User, pk: int) -> models.PlanVersion:
     """A version of the user's clinic."""
-    version = models.PlanVersion.objects.filter(pk=pk, complaint__client__clinic=user.clinic).first()
+    version = models.PlanVersion.objects.filter(
+        pk=pk, complaint__client__clinic=user.clinic, complaint__client__erased_at=None
+    ).first()
     if version is None:
         raise NotFoundError("no such version in this clinic")
     require(user, "see-clients", version.complaint.client.clinic)

@@ -16,7 +16,16 @@ def home_view(visit: models.Visit) -> dict[str, Any]:
     complaint = visit.complaint
     return {
         "versions": [version_line(v) for v in complaint.versions.all()],
-        "links_alive": complaint.links.filter(revoked_at=None).count(),
+        "links": [
+            {
+                "id": link.pk,
+                "made_on": f"{link.created_at:%Y-%m-%d}",
+                "made_by": link.created_by.name,
+                "last_used_on": link.last_used_on and str(link.last_used_on),
+                "device": link.device,
+            }
+            for link in complaint.links.filter(revoked_at=None).select_related("created_by").order_by("-pk")
+        ],
     }
 
 

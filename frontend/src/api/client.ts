@@ -40,10 +40,10 @@ clinic.use(guard)
 export const homeClient = createClient<HomePaths>({ baseUrl: '/', fetch: send })
 homeClient.use(guard)
 
-const signedOutListeners = new Set<() => void>()
+const signedOutListeners = new Set<(kind: string) => void>()
 
-/** Be told when the server says nobody is signed in any more. */
-export function onSignedOut(listener: () => void): void {
+/** Be told when the server says that nobody is signed in any more, or that the session is locked. */
+export function onSignedOut(listener: (kind: string) => void): void {
   signedOutListeners.add(listener)
 }
 
@@ -54,8 +54,9 @@ export async function outcome<T>(
   try {
     const { data, error, response } = await call
     if (response.ok) return { ok: true, data: data as T }
-    if (response.status === 401) signedOutListeners.forEach((tell) => tell())
-    return { ok: false, problem: asProblem(error, response) }
+    const problem = asProblem(error, response)
+    if (response.status === 401) signedOutListeners.forEach((tell) => tell(problem.type))
+    return { ok: false, problem }
   } catch {
     return { ok: false, problem: OFFLINE }
   }

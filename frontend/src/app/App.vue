@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import { ConfigProvider } from 'ant-design-vue'
-import { onMounted } from 'vue'
+import { defineAsyncComponent, onMounted } from 'vue'
 import { useSession } from './session'
+import LockedPage from './LockedPage.vue'
 import SignIn from './SignIn.vue'
+import { useIdle } from './useIdle'
 
+const AccountPage = defineAsyncComponent(() => import('@/account/AccountPage.vue'))
 const session = useSession()
 onMounted(session.find)
+useIdle(() => session.me?.idle_seconds, session.lock)
 
 const theme = {
   token: {
@@ -20,9 +24,11 @@ const theme = {
   <ConfigProvider :theme="theme">
     <template v-if="session.known">
       <SignIn v-if="!session.me" />
+      <AccountPage v-else-if="session.me.second_factor === 'needed'" first />
       <template v-else>
         <RouterView />
-        <div v-if="session.lost" class="over" role="dialog" aria-modal="true" aria-label="You are signed out">
+        <LockedPage v-if="session.locked" />
+        <div v-else-if="session.lost" class="over" role="dialog" aria-modal="true" aria-label="You are signed out">
           <SignIn again />
         </div>
       </template>

@@ -8,12 +8,16 @@ defineProps<{ again?: boolean }>()
 const session = useSession()
 const username = ref('')
 const password = ref('')
+const code = ref('')
+/** asked once the name and the password fit and the account has an authenticator */
+const asksCode = ref(false)
 const fields = ref<Record<string, string>>({})
 const busy = ref(false)
 
 async function signIn(): Promise<void> {
   busy.value = true
-  fields.value = await session.signIn(username.value, password.value)
+  fields.value = await session.signIn(username.value, password.value, code.value)
+  if (fields.value.code) asksCode.value = true
   busy.value = false
 }
 </script>
@@ -34,6 +38,12 @@ async function signIn(): Promise<void> {
           :aria-invalid="!!fields.password" aria-describedby="sign-in-note" />
       </label>
       <FieldNote id="sign-in-note" :text="fields.password ?? fields.username" />
+      <label v-if="asksCode">
+        Code of your authenticator, or a recovery code
+        <Input v-model:value="code" autocomplete="one-time-code" name="code" :maxlength="40" autofocus
+          :aria-invalid="!!fields.code" aria-describedby="code-note" />
+        <FieldNote id="code-note" :text="fields.code" />
+      </label>
       <button class="act next" :disabled="busy || !username || !password">Sign in</button>
       <p class="small quiet">Supports a licensed professional’s decision. It is no diagnosis; local rules and the surgeon’s protocol win.</p>
     </form>

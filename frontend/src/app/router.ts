@@ -21,6 +21,7 @@ export const router = createRouter({
         { path: 'respond', name: 'respond', component: () => import('@/steps/respond/RespondStep.vue') },
       ],
     },
+    { path: '/account', name: 'account', component: () => import('@/account/AccountPage.vue') },
     { path: '/library/:drill?', name: 'library', component: () => import('@/library/LibraryPage.vue') },
     { path: '/sheet/:version(\\d+)', name: 'sheet', component: () => import('@/sheet/PrintedSheet.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue') },

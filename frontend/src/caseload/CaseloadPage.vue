@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
@@ -54,14 +53,12 @@ const today = computed(() => {
 })
 const grave = (line: Schemas['CaseLine']) => ['unreadable', 'stop', 'held', 'look'].includes(line.kind)
 
+const leaving = ref(false)
+
 /** What has not reached the clinic is forgotten at signing out, since others use this computer: that is said first. */
 function leave(): void {
-  if (!draftsWaiting()) return void session.signOut()
-  Modal.confirm({
-    title: 'Something you entered has not reached the clinic',
-    content: 'Open the visit and let it be saved, or sign out and lose it.',
-    okText: 'Sign out and lose it', cancelText: 'Stay', onOk: session.signOut,
-  })
+  if (draftsWaiting()) leaving.value = true
+  else void session.signOut()
 }
 
 const STEPS: Record<Schemas['CaseLine']['kind'], string> = { unreadable: 'story', steady: 'story', stop: 'screening', held: 'screening', answer: 'screening', plan: 'match', look: 'adjust', ask: 'respond', 'step-up': 'adjust' }
@@ -79,10 +76,15 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
       <span class="quiet">{{ session.me?.clinic }}</span>
       <RouterLink class="to-library" to="/library">The drills</RouterLink>
       <span class="right small">
-        {{ session.me?.name }}, {{ session.me?.role }}
+        <RouterLink to="/account">{{ session.me?.name }}, {{ session.me?.role }}</RouterLink>
         <button class="act plain" @click="leave">Sign out</button>
       </span>
     </header>
+    <div v-if="leaving" class="stop-box leaving" role="alertdialog" aria-label="Not everything reached the clinic">
+      <p><strong>Something you entered has not reached the clinic.</strong> Open its visit and let it be saved, or sign out and lose it.</p>
+      <button class="act next" @click="leaving = false">Stay</button>
+      <button class="act" @click="session.signOut">Sign out and lose it</button>
+    </div>
     <main>
       <div class="head">
         <div>
@@ -166,4 +168,5 @@ main { max-width: 1120px; margin: 0 auto; padding: 1.5rem; }
 .foot span { display: inline-flex; align-items: center; gap: 0.3rem; }
 @media (max-width: 700px) { main { padding: 1rem; } header { padding: 0.3rem 1rem; } .filters input { width: 100%; } .foot { flex-wrap: wrap; } }
 @media (max-width: 900px) { .line { grid-template-columns: 1fr; gap: 0.4rem; } .last { text-align: left; } }
+.leaving { display: flex; gap: 0.6rem; align-items: center; flex-wrap: wrap; margin: 0.8rem 1.4rem; }
 </style>

@@ -4,6 +4,46 @@
  */
 
 export interface paths {
+    "/api/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Audit
+         * @description The newest entries that fit, a hundred at a time; `before` is the number to go on from.
+         */
+        get: operations["read_audit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audit/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Export Audit
+         * @description Every entry that fits, as a table (CSV).
+         */
+        post: operations["export_audit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/caseload": {
         parameters: {
             query?: never;
@@ -40,6 +80,66 @@ export interface paths {
          * @description Take in a client and open the first visit.
          */
         post: operations["take_in_client"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{client}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Archive
+         * @description Archive a client and revoke every private link, or bring the client back.
+         */
+        post: operations["archive_client"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{client}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Erase
+         * @description Erase a client for ever; the full name is typed to confirm.
+         */
+        post: operations["erase_client"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{client}/export/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Export
+         * @description Everything that is kept of a client, as a file.
+         */
+        post: operations["export_client"];
         delete?: never;
         options?: never;
         head?: never;
@@ -221,14 +321,154 @@ export interface paths {
         put?: never;
         /**
          * Sign In
-         * @description Sign in with a name and a password; only from this product's own page.
+         * @description Sign in with a name, a password, and the code of an authenticator where there is one; from the own page only.
          */
         post: operations["sign_in"];
         /**
          * Sign Out
-         * @description Sign out.
+         * @description Sign out, also of a locked session.
          */
         delete: operations["sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/lock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lock
+         * @description Lock the session, since nobody is at the screen.
+         */
+        post: operations["lock_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Password
+         * @description Change the own password; every other session of the account ends.
+         */
+        post: operations["change_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Second Factor
+         * @description A new key for an authenticator, as letters and as a square code.
+         */
+        post: operations["begin_second_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/second-factor/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Codes
+         * @description Recovery codes anew, shown once.
+         */
+        post: operations["new_recovery_codes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/second-factor/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Confirm Second Factor
+         * @description Put the authenticator in use with its first code; returns recovery codes, shown once.
+         */
+        post: operations["confirm_second_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/second-factor/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Off
+         * @description Go on without an authenticator, where the account needs none.
+         */
+        post: operations["second_factor_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/unlock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Unlock
+         * @description Open a locked session again with the password of whoever is signed in.
+         */
+        post: operations["unlock_session"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -493,6 +733,26 @@ export interface paths {
          * @description Revoke every private link of this complaint at once.
          */
         delete: operations["revoke_links"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/links/{link}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Link
+         * @description Revoke one private link; the others stay alive.
+         */
+        delete: operations["revoke_link"];
         options?: never;
         head?: never;
         patch?: never;
@@ -803,6 +1063,14 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * ArchiveIn
+         * @description Whether a client is archived from now on.
+         */
+        ArchiveIn: {
+            /** Archived */
+            archived: boolean;
+        };
+        /**
          * AreaOut
          * @description A place of the body chart.
          */
@@ -825,6 +1093,56 @@ export interface components {
             name: string;
             /** Side */
             side: string;
+        };
+        /**
+         * AuditFilter
+         * @description What is asked for; what is left out fits everything. Dates are the clinic's, both included.
+         */
+        AuditFilter: {
+            /** Action */
+            action?: string | null;
+            /** Actor */
+            actor?: string | null;
+            /** Before */
+            before?: number | null;
+            /** Client */
+            client?: number | null;
+            /** Since */
+            since?: string | null;
+            /** Until */
+            until?: string | null;
+        };
+        /**
+         * AuditLine
+         * @description One entry; `details` is null where the client was erased. An empty actor is the client at home.
+         */
+        AuditLine: {
+            /** Action */
+            action: string;
+            /** Actor */
+            actor: string;
+            /** At */
+            at: string;
+            /** Client */
+            client: number | null;
+            /** Details */
+            details: {
+                [key: string]: unknown;
+            } | null;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+        };
+        /**
+         * AuditPage
+         * @description Entries, the newest first; `before` is the number to go on from, null at the end.
+         */
+        AuditPage: {
+            /** Before */
+            before: number | null;
+            /** Lines */
+            lines: components["schemas"]["AuditLine"][];
         };
         /**
          * Beat
@@ -1081,6 +1399,14 @@ export interface components {
          */
         ClosedReview: {
             version: components["schemas"]["VersionLine"] | null;
+        };
+        /**
+         * CodeIn
+         * @description A code of an authenticator.
+         */
+        CodeIn: {
+            /** Code */
+            code: string;
         };
         /**
          * ComparedNeed
@@ -1434,6 +1760,14 @@ export interface components {
             why: string;
         };
         /**
+         * EraseIn
+         * @description The client's full name, typed to confirm.
+         */
+        EraseIn: {
+            /** Name */
+            name: string;
+        };
+        /**
          * ErrorOut
          * @description The three figures of an error, and the one in use, in the measure's unit.
          */
@@ -1526,6 +1860,16 @@ export interface components {
             trimester: number | null;
             /** Withdrawal Asked */
             withdrawal_asked: boolean;
+        };
+        /**
+         * FactorSetup
+         * @description A new key for an authenticator, as letters and as a square code (SVG).
+         */
+        FactorSetup: {
+            /** Key */
+            key: string;
+            /** Square */
+            square: string;
         };
         /**
          * FaultOut
@@ -1751,8 +2095,8 @@ export interface components {
          * @description The Home step.
          */
         HomeOut: {
-            /** Links Alive */
-            links_alive: number;
+            /** Links */
+            links: components["schemas"]["LinkOut"][];
             /** Versions */
             versions: components["schemas"]["VersionLine"][];
         };
@@ -1892,6 +2236,22 @@ export interface components {
             link: string;
         };
         /**
+         * LinkOut
+         * @description A living private link: when and by whom it was made, the day it was last opened, and on what kind of thing.
+         */
+        LinkOut: {
+            /** Device */
+            device: string;
+            /** Id */
+            id: number;
+            /** Last Used On */
+            last_used_on: string | null;
+            /** Made By */
+            made_by: string;
+            /** Made On */
+            made_on: string;
+        };
+        /**
          * LoadOut
          * @description What a drill does to the body, on the drilled side or on the other.
          */
@@ -1932,17 +2292,30 @@ export interface components {
         };
         /**
          * Me
-         * @description Who is signed in, and what they may do.
+         * @description Who is signed in, and what they may do; nothing while a second factor is needed and not in use.
+         *
+         *     `practice` is a clinic in which everybody is made up; it asks no second factor of its leads.
          */
         Me: {
             /** Clinic */
             clinic: string;
+            /** Idle Seconds */
+            idle_seconds: number;
+            /** Locked */
+            locked: boolean;
             /** May */
             may: string[];
             /** Name */
             name: string;
+            /** Practice */
+            practice: boolean;
             /** Role */
             role: string;
+            /**
+             * Second Factor
+             * @enum {string}
+             */
+            second_factor: "in-use" | "needed" | "possible";
             /** Today */
             today: string;
             /** Username */
@@ -2241,6 +2614,24 @@ export interface components {
             title: string;
             /** Was */
             was: string;
+        };
+        /**
+         * PasswordChange
+         * @description The present password and the next.
+         */
+        PasswordChange: {
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
+        };
+        /**
+         * PasswordIn
+         * @description The own password, typed again.
+         */
+        PasswordIn: {
+            /** Password */
+            password: string;
         };
         /**
          * PathStep
@@ -2573,6 +2964,26 @@ export interface components {
              * @enum {string}
              */
             verdict: "clear" | "caution" | "modify" | "exclude";
+        };
+        /**
+         * RecordState
+         * @description Where a record stands.
+         */
+        RecordState: {
+            /** Archived */
+            archived: boolean;
+            /** Client */
+            client: number;
+            /** Erased */
+            erased: boolean;
+        };
+        /**
+         * RecoveryCodes
+         * @description Codes that open the account once each when the authenticator is lost; shown once.
+         */
+        RecoveryCodes: {
+            /** Codes */
+            codes: string[];
         };
         /**
          * RefusedDrill
@@ -3060,9 +3471,14 @@ export interface components {
         };
         /**
          * SignIn
-         * @description A name and a password.
+         * @description A name and a password, and the code of an authenticator where the account has one.
          */
         SignIn: {
+            /**
+             * Code
+             * @default
+             */
+            code: string;
             /** Password */
             password: string;
             /** Username */
@@ -3597,6 +4013,58 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    read_audit: {
+        parameters: {
+            query?: {
+                client?: number | null;
+                actor?: string | null;
+                action?: string | null;
+                since?: string | null;
+                until?: string | null;
+                before?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditPage"];
+                };
+            };
+        };
+    };
+    export_audit: {
+        parameters: {
+            query?: {
+                client?: number | null;
+                actor?: string | null;
+                action?: string | null;
+                since?: string | null;
+                until?: string | null;
+                before?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     read_caseload: {
         parameters: {
             query?: {
@@ -3639,6 +4107,106 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VisitRef"];
+                };
+            };
+        };
+    };
+    archive_client: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArchiveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordState"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    erase_client: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EraseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordState"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_client: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: number;
+                kind: "json" | "csv" | "pdf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -3898,6 +4466,24 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     sign_out: {
@@ -3915,6 +4501,222 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    lock_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactorSetup"];
+                };
+            };
+        };
+    };
+    new_recovery_codes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryCodes"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    confirm_second_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryCodes"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    second_factor_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    unlock_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -4300,6 +5102,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HomeOut"];
+                };
+            };
+        };
+    };
+    revoke_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+                link: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HomeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

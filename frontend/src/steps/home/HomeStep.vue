@@ -8,6 +8,7 @@ import { problemOf, unwrap, useVisit } from '@/app/useVisit'
 import PrintChoices from '@/sheet/PrintChoices.vue'
 import CannotRead from '@/ui/CannotRead.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import LinkList from './LinkList.vue'
 import { shortDate } from '@/ui/dates'
 import { minutesWords } from '@/ui/tape'
 
@@ -37,10 +38,8 @@ async function newLink(): Promise<void> {
   await queries.invalidateQueries({ queryKey: ['visit'] })
 }
 
-async function revoke(): Promise<void> {
-  const found = await outcome(clinic.DELETE('/api/visits/{visit}/links', { params: { path } }))
-  problem.value = found.ok ? null : found.problem
-  if (found.ok) handedOver.value = null
+async function revoked(): Promise<void> {
+  handedOver.value = null
   await queries.invalidateQueries({ queryKey: ['visit'] })
 }
 </script>
@@ -58,8 +57,8 @@ async function revoke(): Promise<void> {
     </div>
     <div v-else-if="versions[0]" class="acts">
       <button v-if="session.may('manage-link')" class="act" @click="newLink">Make a private link</button>
-      <button v-if="session.may('manage-link') && data.links_alive" class="act stop" @click="revoke">Revoke {{ data.links_alive === 1 ? 'the link' : `${data.links_alive} links` }}</button>
     </div>
+    <LinkList v-if="data.links.length" :visit="visit" :links="data.links" :may="session.may('manage-link')" @changed="revoked" />
     <p v-if="!versions[0]" class="empty quiet">Tick drills in Match, then hand over the sheet at the right. The printed sheet and the private link appear here.</p>
 
     <template v-if="versions[0]">

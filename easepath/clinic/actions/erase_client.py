@@ -1,0 +1,64 @@
+"""Erase a client: the person and every text about the person go, rows that count stay without anybody in them."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from django.db import models as fields
+from django.db import transaction
+
+from easepath.clinic import clock, models
+from easepath.clinic.actions.archive_client import revoke_all
+from easepath.clinic.actions.base import lock_client
+from easepath.clinic.audit import record_event
+from easepath.clinic.caseload_lines import changed
+from easepath.clinic.errors import FieldError
+from easepath.clinic.policies import require
+
+TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
+    (models.Complaint, "client", {
+        "words": "", "goal_activity": "", "test_movement": "", "needs_set": {}, "barred": {}, "status": None,
+        "status_on": None,
+    }),
+    (models.Visit, "complaint__client", {"left_open": []}),
+    (models.Override, "complaint__client", {"reason": ""}),
+    (models.Clearance, "complaint__client", {"doctor": "", "reason": ""}),
+    (models.Proposal, "review__complaint__client", {"decision_reason": ""}),
+    (models.PlanVersion, "complaint__client", {"overridden": []}),
+    (models.SessionLog, "complaint__client", {"note": ""}),
+    (models.SessionCount, "session__complaint__client", {"reason": ""}),
+)  # fmt: skip
+"""Every column that holds free text about a person, how its row finds the client, and what it becomes."""
+
+
+def erase_client(actor: models.User | None, client: models.Client, *, name: str) -> models.Client:
+    """Blank the person for ever; `name` is the client's full name, typed to confirm. `actor` None is the retention."""
+    if actor is not None:
+        require(actor, "erase-client", client.clinic)
+    if name.strip() != str(client):
+        raise FieldError({"name": f"type the full name, {client}, to erase this client for ever"})
+    with transaction.atomic():
+        client = lock_client(client.pk)
+        erasing = models.Erasing.objects.create(client=client)
+        for model, path, blank in TEXTS:
+            model._default_manager.filter(**{path: client}).update(**blank)
+        models.AuditValues.objects.filter(entry__client=client).delete()
+        erasing.delete()
+        revoked = revoke_all(client)
+        _blank_person(client)
+        changed(client.pk)
+        details = {"links_revoked": revoked}
+        record_event("erase-client", clinic=client.clinic, client=client, actor=actor, details=details)
+    return client
+
+
+def _blank_person(client: models.Client) -> None:
+    client.first_name, client.last_name = "erased", f"client {client.pk}"
+    client.birth_date, client.sex, client.trade = None, "", ""
+    client.archived, client.erased_at = True, clock.now()
+    client.archived_at = client.archived_at or client.erased_at
+    client.revision += 1
+    client.save(
+        update_fields=["first_name", "last_name", "birth_date", "sex", "trade", "archived", "archived_at", "erased_at",
+                       "revision"]
+    )  # fmt: skip

@@ -1,0 +1,49 @@
+"""`manage.py apply_retention`: whose record is older than is kept; erases them only with `--erase`."""
+
+from __future__ import annotations
+
+import datetime as dt
+from argparse import ArgumentParser
+from typing import Any
+
+from django.conf import settings
+from django.core.management.base import BaseCommand, CommandError
+from django.db.models import Max, Q
+
+from easepath.clinic import clock
+from easepath.clinic.actions.erase_client import erase_client
+from easepath.clinic.models import Client
+
+DAYS_A_YEAR = 365.25
+
+
+class Command(BaseCommand):
+    """Erase the records that are older than is kept."""
+
+    help = "List archived clients whose record is older than EASEPATH_RETENTION_YEARS; with --erase, erase them."
+
+    def add_arguments(self, parser: ArgumentParser) -> None:
+        """`--erase`."""
+        parser.add_argument("--erase", action="store_true", help="erase them; without it nothing is changed")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        """List, and erase where asked."""
+        years: float | None = settings.RETENTION_YEARS
+        if years is None:
+            raise CommandError("set EASEPATH_RETENTION_YEARS to the years that records are kept here")
+        due = old_records(clock.now() - dt.timedelta(days=years * DAYS_A_YEAR))
+        for client in due:
+            self.stdout.write(f"client {client.pk}, archived {client.archived_at:%Y-%m-%d}")
+            if options["erase"]:
+                erase_client(None, client, name=str(client))
+        done = "erased" if options["erase"] else "would be erased; run again with --erase"
+        self.stdout.write(f"{len(due)} {done}")
+
+
+def old_records(before: dt.datetime) -> list[Client]:
+    """Archived clients in whose record nothing happened since a moment."""
+    happened = Client.objects.filter(archived=True, erased_at=None).annotate(
+        visit=Max("complaints__visits__opened_at"), session=Max("complaints__sessions__received_at")
+    )
+    quiet = Q(session=None) | Q(session__lt=before)
+    return list(happened.filter(quiet, archived_at__lt=before, visit__lt=before).order_by("pk"))
