@@ -59,6 +59,7 @@ def logging_settings(level: str) -> dict[str, Any]:
         "root": {"handlers": ["lines"], "level": "WARNING"},
         "loggers": {
             "easepath": {"handlers": ["lines"], "level": level, "propagate": False},
+            "gunicorn.error": {"handlers": ["lines"], "level": "WARNING", "propagate": False},
             "django": {"handlers": ["lines"], "level": "WARNING", "propagate": False},
             # what it says stands in the line of the request, with its number
             "django.request": {"handlers": ["lines"], "level": "CRITICAL", "propagate": False},

@@ -40,7 +40,7 @@ async function change(): Promise<void> {
 </template>
 
 <style scoped>
-form { display: grid; gap: 0.6rem; border-top: 1px solid var(--line); padding-top: 0.8rem; max-width: 26rem; }
-label { display: grid; gap: 0.2rem; }
+form { display: grid; gap: 0.6rem; border-top: 1px solid var(--line); padding-top: 0.8rem; }
+label { display: grid; gap: 0.2rem; max-width: 26rem; }
 .acts { display: flex; gap: 0.8rem; align-items: center; flex-wrap: wrap; }
 </style>

@@ -89,8 +89,8 @@ async function off(): Promise<void> {
 
 <style scoped>
 section { display: grid; gap: 0.6rem; border-top: 1px solid var(--line); padding-top: 0.8rem; }
-form { display: grid; gap: 0.6rem; max-width: 30rem; }
-label { display: grid; gap: 0.2rem; max-width: 26rem; }
+form { display: grid; gap: 0.6rem; max-width: 34rem; justify-items: start; }
+label { display: grid; gap: 0.2rem; width: min(26rem, 100%); }
 img { background: #fff; border: 1px solid var(--line); }
 code { overflow-wrap: anywhere; }
 .acts { display: flex; gap: 0.6rem; flex-wrap: wrap; }

@@ -26,7 +26,7 @@ const theme = {
       <SignIn v-if="!session.me" />
       <AccountPage v-else-if="session.me.second_factor === 'needed'" first />
       <template v-else>
-        <RouterView />
+        <div class="behind" :inert="session.locked || session.lost"><RouterView /></div>
         <LockedPage v-if="session.locked" />
         <div v-else-if="session.lost" class="over" role="dialog" aria-modal="true" aria-label="You are signed out">
           <SignIn again />
@@ -37,5 +37,6 @@ const theme = {
 </template>
 
 <style scoped>
+.behind { display: contents; }
 .over { position: fixed; inset: 0; background: rgb(28 42 49 / 45%); display: grid; place-items: center; z-index: 50; }
 </style>

@@ -19,7 +19,7 @@ async function open(): Promise<void> {
 </script>
 
 <template>
-  <main class="over" role="dialog" aria-modal="true" aria-label="Locked">
+  <main class="locked" role="dialog" aria-modal="true" aria-label="Locked">
     <form class="card" @submit.prevent="open">
       <h1>Locked</h1>
       <p class="quiet">Nobody was here for half an hour. What you entered is kept. Type your password to go on, {{ session.me?.name }}.</p>
@@ -36,7 +36,7 @@ async function open(): Promise<void> {
 </template>
 
 <style scoped>
-.over { position: fixed; inset: 0; background: var(--paper); display: grid; place-items: center; z-index: 60; }
+.locked { position: fixed; inset: 0; background: var(--paper); display: grid; place-items: center; z-index: 60; }
 .card { width: min(26rem, 92vw); background: var(--card); border: 1px solid var(--line); border-radius: 6px; padding: 2rem; display: grid; gap: 0.9rem; }
 h1 { color: var(--river); }
 label { display: grid; gap: 0.25rem; font-weight: 600; }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Input } from 'ant-design-vue'
+import { Textarea } from 'ant-design-vue'
 import { ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -27,7 +27,7 @@ async function save(): Promise<void> {
   <button v-if="!asking" type="button" class="link" @click="asking = true">{{ session.left_out ? 'count it again' : 'leave out' }}<span class="visually-hidden"> {{ date }}</span></button>
   <form v-else class="why" @submit.prevent="save">
     <label>{{ session.left_out ? 'Why it counts again' : 'Why it does not count' }}
-      <Input v-model:value="reason" name="count-reason" :maxlength="400" />
+      <Textarea v-model:value="reason" name="count-reason" :maxlength="400" :rows="2" />
     </label>
     <ProblemNote :problem="problem" />
     <button class="act" :disabled="!reason.trim()">{{ session.left_out ? 'Count it' : 'Leave it out' }}</button>
