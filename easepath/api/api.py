@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from ninja import NinjaAPI
-
 from easepath.api.auth import StaffAuth
+from easepath.api.description import DescribedAPI
 from easepath.api.errors import register_errors
 from easepath.api.routers import (
     adjust,
@@ -23,7 +22,7 @@ from easepath.api.routers import (
     visits,
 )
 
-api = NinjaAPI(
+api = DescribedAPI(
     title="Ease Path", version="1", urls_namespace="api", auth=StaffAuth(), docs_url=None, openapi_url="/openapi.json"
 )
 register_errors(api)

@@ -29,7 +29,7 @@ class Entrance:
         """Answer one request."""
         began = time.perf_counter()
         setattr(request, REQUEST_ID, uuid.uuid4().hex[:12])
-        response = _refused(request) or self.get_response(request)
+        response = _refused(request) or _in_our_words(request, self.get_response(request))
         response["X-Request-Id"] = request_id(request)
         if is_data(request) and "Cache-Control" not in response:
             response["Cache-Control"] = "no-store"
@@ -63,3 +63,20 @@ def _refused(request: HttpRequest) -> HttpResponse | None:
 def _too_large(request: HttpRequest) -> HttpResponse:
     most = settings.DATA_UPLOAD_MAX_MEMORY_SIZE // 1024
     return problem(request, 413, "too-large", "this is too much at once", f"send at most {most} kB")
+
+
+BARE = {
+    404: ("there is nothing here", "go back to the caseload"), 405: ("this is not done that way", "reload the page"),
+    400: ("this could not be read", "reload the page and try again"),
+}  # fmt: skip
+
+
+def _in_our_words(request: HttpRequest, response: HttpResponseBase) -> HttpResponseBase:
+    """A refusal of the framework itself, told like any other problem."""
+    if not is_data(request) or response.status_code not in BARE or "json" in response.get("Content-Type", ""):
+        return response
+    title, detail = BARE[response.status_code]
+    told = problem(request, response.status_code, "not-here", title, detail)
+    if "Allow" in response:
+        told["Allow"] = response["Allow"]
+    return told

@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import HttpRequest
-from ninja import NinjaAPI
 
+from easepath.api.description import DescribedAPI
 from easepath.api.errors import register_errors
 from easepath.api.routers.home import session_done
 from easepath.api.schemas.common import Problem
@@ -17,7 +17,7 @@ from easepath.clinic.actions.note_looks import note_phone_look
 from easepath.clinic.actions.record_session import MorningDone, record_morning, record_session
 from easepath.clinic.selectors.home_sheet import home_sheet
 
-home_api = NinjaAPI(title="Ease Path at home", version="1", urls_namespace="home", docs_url=None,
+home_api = DescribedAPI(title="Ease Path at home", version="1", urls_namespace="home", docs_url=None,
                     openapi_url="/openapi.json")  # fmt: skip
 register_errors(home_api)
 

@@ -4,16 +4,17 @@ from __future__ import annotations
 
 import os
 import re
+import time
 from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
-from django.db import connection, transaction
+from django.db import OperationalError, connection, transaction
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.seals import unseal
 from easepath.standins.practice_clinic import PASSWORD
-from tests.conftest import World, make_world
+from tests.conftest import World, present_world
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")  # the browser driver keeps a loop in this thread
 expect.set_options(timeout=10_000)
@@ -40,13 +41,27 @@ def live(transactional_db: None, live_server: Any, page: Page) -> Iterator[World
     faults: list[str] = []
     page.on("pageerror", lambda fault: faults.append(str(fault)))
     with transaction.atomic():  # one commit, so that the caseload's lines are written once
-        world = make_world()
-    yield world
-    if not page.is_closed():
-        page.wait_for_load_state("networkidle")  # a request under way would hold the rows that are cleared now
-        page.goto("about:blank")
-    unseal(connection)  # the rows are cleared now; the seals are set again with the empty tables
+        world = present_world()
+    try:
+        yield world
+        if not page.is_closed():
+            page.wait_for_load_state("networkidle")  # a request under way would hold the rows that are cleared now
+            page.goto("about:blank")
+    finally:
+        lift_seals()
     assert faults == []
+
+
+def lift_seals() -> None:
+    """The rows are cleared after this; the seals are set again with the empty tables. A request under way is waited for."""
+    for _ in range(100):
+        try:
+            unseal(connection)
+        except OperationalError:
+            time.sleep(0.05)
+        else:
+            return
+    raise TimeoutError("a request still holds the rows")
 
 
 @pytest.fixture

@@ -1,0 +1,118 @@
+"""A real server on a database of its own: built once, copied, served, killed, served again."""
+
+from __future__ import annotations
+
+import json
+import os
+import shutil
+import signal
+import socket
+import sqlite3
+import subprocess
+import sys
+import time
+import urllib.error
+import urllib.request
+from http.cookiejar import CookieJar
+from pathlib import Path
+from typing import Any
+
+ROOT = Path(__file__).parents[1]
+TODAY = "2026-11-25"
+PASSWORD = "river-lock-demo"
+BUILD = """
+import datetime, django
+django.setup()
+from easepath.standins.practice_clients import GROIN_CLIENTS, live
+from easepath.standins.practice_clinic import make_clinic
+made = make_clinic()
+for person in GROIN_CLIENTS:
+    live(made.clinician, person, datetime.date(2026, 11, 25))
+"""
+
+
+def environment(var: Path, **more: str) -> dict[str, str]:
+    """What a server in that folder runs with."""
+    return {
+        **os.environ, "DJANGO_SETTINGS_MODULE": "easepath.settings", "EASEPATH_VAR": str(var), "EASEPATH_TODAY": TODAY,
+        "EASEPATH_LOG": "error", "EASEPATH_TIMER": "0", "PYTHONPATH": str(ROOT), **more,
+    }  # fmt: skip
+
+
+def build(var: Path) -> Path:
+    """The practice clinic in a database file of that folder."""
+    var.mkdir(parents=True, exist_ok=True)
+    for command in (["manage.py", "migrate", "--verbosity", "0"], ["-c", BUILD]):
+        subprocess.run([sys.executable, *command], cwd=ROOT, env=environment(var), check=True)
+    database = var / "easepath.sqlite3"
+    with sqlite3.connect(database) as ready:
+        ready.execute("pragma wal_checkpoint(truncate)")
+    return database
+
+
+class Served:
+    """A server with two workers on a copy of a database."""
+
+    def __init__(self, template: Path, var: Path) -> None:
+        var.mkdir(parents=True, exist_ok=True)
+        self.var, self.database = var, var / "easepath.sqlite3"
+        shutil.copy(template, self.database)
+        (var / "static").mkdir(exist_ok=True)
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            self.port: int = free.getsockname()[1]
+        self.base = f"http://127.0.0.1:{self.port}"
+        self.process: subprocess.Popen[bytes] | None = None
+
+    def start(self) -> None:
+        """Serve, and wait until it answers."""
+        here = environment(self.var, EASEPATH_BIND=f"127.0.0.1:{self.port}")
+        command = [str(Path(sys.executable).parent / "gunicorn"), "easepath.wsgi", "--control-socket", f"{self.var}/g"]
+        self.process = subprocess.Popen(command, cwd=ROOT, env=here, start_new_session=True)
+        deadline = time.monotonic() + 60
+        while time.monotonic() < deadline:
+            try:
+                with urllib.request.urlopen(f"{self.base}/healthz", timeout=5):
+                    return
+            except (urllib.error.URLError, OSError):
+                time.sleep(0.05)
+        raise TimeoutError("the server did not come up within a minute")
+
+    def kill(self) -> None:
+        """End it and every worker at once, as a power cut does."""
+        assert self.process is not None
+        os.killpg(self.process.pid, signal.SIGKILL)
+        self.process.wait()
+
+
+class Caller:
+    """A browser without a screen: cookies, the token of the page, JSON."""
+
+    def __init__(self, base: str, username: str = "hanne") -> None:
+        self.base, self.jar = base, CookieJar()
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
+        self.call("GET", "/api/session")
+        status, answer = self.call("POST", "/api/session", {"username": username, "password": PASSWORD})
+        if status != 200:
+            raise RuntimeError(f"signing in gave {status}: {answer}")
+
+    def call(self, method: str, path: str, body: Any = None, seconds: float = 30) -> tuple[int, Any]:
+        """Status and answer; raises OSError where the server went away."""
+        data = None if body is None and method == "GET" else json.dumps(body or {}).encode()
+        headers = {"Content-Type": "application/json", "X-CSRFToken": self.token}
+        request = urllib.request.Request(f"{self.base}{path}", data=data, headers=headers, method=method)
+        try:
+            with self.opener.open(request, timeout=seconds) as answer:
+                return answer.status, json.loads(answer.read() or b"null")
+        except urllib.error.HTTPError as refused:
+            return refused.code, json.loads(refused.read() or b"null")
+
+    @property
+    def token(self) -> str:
+        """The token of the page."""
+        return next((cookie.value or "" for cookie in self.jar if cookie.name == "csrftoken"), "")
+
+    @property
+    def cookies(self) -> dict[str, str]:
+        """Every cookie by name."""
+        return {cookie.name: cookie.value or "" for cookie in self.jar}

@@ -1,0 +1,82 @@
+"""Whatever is sent to a real server, it answers as its description says, and never with a fault of its own."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+import schemathesis
+from hypothesis import HealthCheck, Phase, settings
+from schemathesis.checks import not_a_server_error
+from schemathesis.specs.openapi.checks import (
+    content_type_conformance,
+    response_schema_conformance,
+    status_code_conformance,
+)
+
+from benchmarks.served import Caller, Served
+from easepath.clinic.actions.home_links import hash_of
+
+DOCS = Path(__file__).parents[2] / "docs"
+CHECKS = [not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance]
+BOUNDED = settings(
+    max_examples=8, derandomize=True, deadline=None, phases=(Phase.explicit, Phase.generate), database=None,
+    suppress_health_check=list(HealthCheck),
+)  # fmt: skip
+TOKEN = "ADdGfc2rQ2y3l0sKVUrnCw"
+clinic_side = schemathesis.openapi.from_path(DOCS / "openapi.json")
+home_side = schemathesis.openapi.from_path(DOCS / "openapi-home.json")
+
+
+@pytest.fixture(scope="session")
+def real(served: Served) -> dict[str, Any]:
+    """Rows that are there: a visit, a version, a client, and a living link."""
+    import sqlite3
+
+    with sqlite3.connect(served.database, timeout=10) as rows:
+        visit, complaint, client = rows.execute(
+            "select v.id, c.id, c.client_id from clinic_visit v join clinic_complaint c on c.id = v.complaint_id where v.closed_at is null limit 1"
+        ).fetchone()
+        (version,) = rows.execute("select id from clinic_planversion limit 1").fetchone()
+        (session,) = rows.execute("select id from clinic_sessionlog limit 1").fetchone()
+        rows.execute("update clinic_homelink set token_hash = ? where id = (select min(id) from clinic_homelink)", (hash_of(TOKEN),))
+    return {"visit": visit, "complaint": complaint, "client": client, "version": version, "session": session, "token": TOKEN}
+
+
+def aimed(case: schemathesis.Case, real: dict[str, Any]) -> None:
+    """Let half of the calls reach a row that is there."""
+    found = case.path_parameters or {}
+    for name, value in found.items():
+        if name in real and (len(json.dumps(str(value))) + len(str(case.body))) % 2:
+            found[name] = real[name]
+
+
+@clinic_side.parametrize()
+@BOUNDED
+def test_the_clinics_side(case: schemathesis.Case, served: Served, real: dict[str, Any]) -> None:
+    caller = _signed_in(served)
+    aimed(case, real)
+    response = case.call(
+        base_url=served.base, cookies=caller.cookies, headers={"X-CSRFToken": caller.token}, timeout=60
+    )
+    case.validate_response(response, checks=CHECKS)
+
+
+@home_side.parametrize()
+@BOUNDED
+def test_the_clients_side(case: schemathesis.Case, served: Served, real: dict[str, Any]) -> None:
+    aimed(case, real)
+    case.validate_response(case.call(base_url=served.base, timeout=60), checks=CHECKS)
+
+
+_CALLERS: dict[str, Caller] = {}
+
+
+def _signed_in(served: Served) -> Caller:
+    """A lead whose session is open: some operations end or lock it."""
+    caller = _CALLERS.get(served.base)
+    if caller is None or caller.call("GET", "/api/caseload?sight=0")[0] != 200:
+        caller = _CALLERS[served.base] = Caller(served.base, "ruth")
+    return caller
