@@ -1,7 +1,7 @@
 """`python -m benchmarks.kill N`: kill the server N times while people save; prints acknowledged, stored and lost.
 
 Three people save stories of three clients as fast as they can. The server and every worker are killed at a random
-moment, started again, and every save that was acknowledged has to be there, with the database and the audit trail whole.
+moment and started again; every save that was acknowledged has to be there, the database and the audit trail whole.
 """
 
 from __future__ import annotations

@@ -16,6 +16,7 @@ from easepath.entrance.problem import REQUEST_ID, is_data, problem, request_id
 
 log = logging.getLogger("easepath.requests")
 JSON = "application/json"
+FORMS = ("multipart/", "application/x-www-form-urlencoded")
 Answer = Callable[[HttpRequest], HttpResponseBase]
 
 
@@ -55,7 +56,7 @@ def _refused(request: HttpRequest) -> HttpResponse | None:
     length = request.META.get("CONTENT_LENGTH") or "0"
     if not length.isdecimal() or int(length) > settings.DATA_UPLOAD_MAX_MEMORY_SIZE:
         return _too_large(request)
-    if int(length) and request.content_type != JSON:
+    if (int(length) and request.content_type != JSON) or (request.content_type or "").startswith(FORMS):
         return problem(request, 415, "not-json", "this is not JSON", f"send {JSON}")
     return None
 

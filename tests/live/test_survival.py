@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import threading
 from pathlib import Path
+
 from benchmarks import kill
 from benchmarks.served import Caller, Served
 from easepath.core.knowledge import shipped_library

@@ -8,6 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from easepath.api.auth import staff
+from easepath.api.schemas.common import Problem
 from easepath.api.schemas.visit import Frame, PrintIn, Sheet
 from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.note_looks import note_opening
@@ -43,7 +44,7 @@ def read_sheet(request: HttpRequest, version: int) -> dict[str, Any]:
     return sheet_of(get_version(staff(request), version))
 
 
-@router.post("/versions/{version}/print", operation_id="print_sheet", response={200: None})
+@router.post("/versions/{version}/print", operation_id="print_sheet", response={200: None, 410: Problem})
 def print_sheet(request: HttpRequest, version: int, payload: PrintIn) -> HttpResponse:
     """A version's sheet as a PDF; a living private link of the same complaint is printed as a code."""
     found = get_version(staff(request), version)
