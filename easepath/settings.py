@@ -120,6 +120,7 @@ SLOW_SECONDS = 30
 """A name that failed so often from anywhere within the quarter of an hour is tried once in so many seconds."""
 IDLE_LOCK_SECONDS = 30 * 60
 OTP_TOTP_ISSUER = "Ease Path"
+OTP_ADMIN_HIDE_SENSITIVE_DATA = True
 SESSION_COOKIE_AGE = 10 * 3600
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
 SECURE_SSL_REDIRECT = SECURE

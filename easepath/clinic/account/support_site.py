@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
 from django_otp.admin import OTPAdminSite
 
 from easepath.clinic.account.idle import is_locked, note_seen
+from easepath.clinic.audit import record_event
+from easepath.clinic.models import User
 
 
 class SupportSite(OTPAdminSite):
@@ -20,3 +24,11 @@ class SupportSite(OTPAdminSite):
             return False
         note_seen(request)
         return True
+
+    def login(self, request: HttpRequest, extra_context: dict[str, Any] | None = None) -> HttpResponse:
+        """The sign-in; one that succeeds is an entry of the trail."""
+        response: HttpResponse = super().login(request, extra_context)
+        if request.method == "POST" and isinstance(request.user, User):
+            details = {"second_factor": True, "support": True}
+            record_event("sign-in", clinic=request.user.clinic, actor=request.user, details=details)
+        return response

@@ -15,7 +15,7 @@ const pain = ref<number | null>(null)
 const unusual = ref('none')
 const gone = ref('')
 const problem = ref<Problem | null>(null)
-const waiting = computed(() => props.sessions.filter((s) => s.morning === null && s.date < props.today).at(-1))
+const waiting = computed(() => props.sessions.filter((s) => s.morning === null && !s.left_out && s.date < props.today).at(-1))
 const twoDays = computed(() => waiting.value !== undefined && (Date.parse(props.today) - Date.parse(waiting.value.date)) / 86_400_000 >= 2)
 
 async function save(): Promise<void> {

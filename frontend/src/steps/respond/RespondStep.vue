@@ -23,7 +23,7 @@ const { data, error, refetch } = useQuery({
   queryKey: ['visit', visit, 'respond'],
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/respond', { params: { path } }))),
 })
-const waiting = computed(() => data.value?.sessions.some((s) => s.morning === null && s.date < data.value!.today))
+const waiting = computed(() => data.value?.sessions.some((s) => s.morning === null && !s.left_out && s.date < data.value!.today))
 
 async function saved(): Promise<void> {
   entering.value = 'no'

@@ -2,6 +2,7 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { SYMPTOMS, siteWords } from '@/home/words'
+import { draftKey } from '@/ui/draftOwner'
 import FieldNote from '@/ui/FieldNote.vue'
 import { newId } from '@/ui/newId'
 import PainStrip from '@/ui/PainStrip.vue'
@@ -11,7 +12,7 @@ import ProblemNote from '@/ui/ProblemNote.vue'
 interface Row { drill: string; title: string; side: string; felt_sites: string[]; done: string; during: string; symptom: string; felt: string; moved: string }
 const props = defineProps<{ visit: number; version: number; today: string; planned: Schemas['PlannedDrillOut'][]; corrects?: Schemas['SessionOut'] }>()
 const emit = defineEmits<{ saved: []; cancel: [] }>()
-const store = `easepath:session-entry:${props.visit}:${props.corrects?.id ?? 'new'}`
+const store = draftKey(`easepath:session-entry:${props.visit}:${props.corrects?.id ?? 'new'}`)
 const problem = ref<Problem | null>(null)
 
 function fresh() {
