@@ -66,7 +66,7 @@ class Saver(threading.Thread):
 def run(kills: int, seed: int, folder: Path, template: Path | None = None) -> Counted:
     """Kill so many times, and count."""
     chance, counted = random.Random(seed), Counted()
-    served = Served(template or build(folder / "template"), folder / "served")
+    served = Served(template or build(folder / "template"), folder / "served", workers=1)
     served.start()
     people = {name: Caller(served.base) for name in CLIENTS}
     visits = {name: _visit(people[name], served.database, name) for name in CLIENTS}

@@ -51,9 +51,10 @@ def build(var: Path) -> Path:
 
 
 class Served:
-    """A server with two workers on a copy of a database."""
+    """A server on a copy of a database."""
 
-    def __init__(self, template: Path, var: Path) -> None:
+    def __init__(self, template: Path, var: Path, workers: int = 2) -> None:
+        self.workers = workers
         var.mkdir(parents=True, exist_ok=True)
         self.var, self.database = var, var / "easepath.sqlite3"
         shutil.copy(template, self.database)
@@ -66,7 +67,7 @@ class Served:
 
     def start(self) -> None:
         """Serve, and wait until it answers."""
-        here = environment(self.var, EASEPATH_BIND=f"127.0.0.1:{self.port}")
+        here = environment(self.var, EASEPATH_BIND=f"127.0.0.1:{self.port}", EASEPATH_WORKERS=str(self.workers))
         command = [str(Path(sys.executable).parent / "gunicorn"), "easepath.wsgi", "--control-socket", f"{self.var}/g"]
         self.process = subprocess.Popen(command, cwd=ROOT, env=here, start_new_session=True)
         deadline = time.monotonic() + 60

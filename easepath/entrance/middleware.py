@@ -39,7 +39,7 @@ class Entrance:
 
     @staticmethod
     def _write_line(request: HttpRequest, response: HttpResponseBase, began: float) -> None:
-        user = getattr(request, "user", None)
+        user = getattr(request, "_cached_user", None)  # who it is where somebody asked; asking here would query again
         facts = {
             "id": request_id(request), "method": request.method, "path": masked(request.path),
             "status": response.status_code, "ms": round((time.perf_counter() - began) * 1000, 1),

@@ -30,20 +30,20 @@ def sessions() -> Iterator[Act]:
     assert version is not None
     drills = tuple(DrillDone(row.drill, row.side, 100, 1, "pull", "target") for row in version.drills.all())
     for number in range(ROUNDS):
-        done = SessionDone(uuid.uuid5(SEED, f"race {number}"), version.number, dt.date(2026, 11, 27), 1, 1, drills)
+        date = dt.date(2026, 11, 26 + number % 2)
+        done = SessionDone(uuid.uuid5(SEED, f"race {number}"), version.number, date, 1, 1, drills)
         yield lambda done=done: str(record_session(complaint, done).pk)
 
 
 def mornings() -> Iterator[Act]:
-    """The same mornings after one session."""
+    """The same mornings after some sessions."""
     from easepath.clinic.actions.record_session import MorningDone, record_morning
     from easepath.clinic.models import Complaint
 
     complaint = Complaint.objects.get(client__first_name="Marta")
-    session = complaint.sessions.order_by("date").first()
-    assert session is not None
-    for number in range(ROUNDS):
-        done = MorningDone(uuid.uuid5(SEED, f"morning {number}"), session.pk, 1)
+    sessions = list(complaint.sessions.filter(date__lt=dt.date(2026, 11, 27)).order_by("date"))
+    for number in range(ROUNDS // 2):
+        done = MorningDone(uuid.uuid5(SEED, f"morning {number}"), sessions[number % len(sessions)].pk, 1)
         yield lambda done=done: str(record_morning(complaint, done).pk)
 
 
@@ -68,6 +68,27 @@ def versions() -> Iterator[Act]:
     for seen in (1, 2, 3):
         read = get_visit(hanne, visit.pk)
         yield lambda read=read, seen=seen: hand_over(hanne, read, seen)[0].number
+
+
+def closings() -> Iterator[Act]:
+    """One review with every proposal decided, closed again and again; the visit was read before the others began."""
+    from easepath.clinic import clock
+    from easepath.clinic.actions.close_review import close_review
+    from easepath.clinic.actions.decide_proposal import decide_proposal
+    from easepath.clinic.facts import assess, current_version
+    from easepath.clinic.facts.proposals import proposals_of
+    from easepath.clinic.models import User
+    from easepath.clinic.selectors.access import get_visit
+
+    hanne = User.objects.get(username="hanne")
+    read = get_visit(hanne, _open_visit("Marta"))
+    version = current_version(read.complaint)
+    assert version is not None
+    for proposal in proposals_of(assess(read.complaint, clock.today_of(read.complaint))):
+        if proposal.waits(None):
+            decide_proposal(hanne, read, proposal.key, decision="accept")
+    for _ in range(ROUNDS):
+        yield lambda: (made := close_review(hanne, read, version.number)) and made.number
 
 
 def overrides() -> Iterator[Act]:
@@ -134,7 +155,8 @@ def _open_visit(name: str) -> int:
 
 
 VERBS = {
-    "sessions": sessions, "mornings": mornings, "visits": visits, "versions": versions, "overrides": overrides,
+    "sessions": sessions, "mornings": mornings, "visits": visits, "versions": versions, "closings": closings,
+    "overrides": overrides,
     "steps": steps,
 }  # fmt: skip
 

@@ -83,6 +83,15 @@ def test_a_sheet_is_handed_over_once_however_many_ask_for_it(template: Path, tmp
     assert [row[0] for row in database.execute(numbers)] == [1, 2, 3, 4]
 
 
+def test_a_review_makes_one_version_however_many_close_it(template: Path, tmp_path: Path) -> None:
+    found, database = race(template, tmp_path, "closings")
+    numbers = {number for answers in found for number in answers}
+    assert len(numbers) == 1
+    assert all(isinstance(number, int) for number in numbers), numbers
+    made = "select count(*) from clinic_planversion v join clinic_review r on r.new_version_id = v.id join clinic_complaint c on c.id = v.complaint_id join clinic_client p on p.id = c.client_id where p.first_name = 'Marta' and v.number = ?"
+    assert database.execute(made, tuple(numbers)).fetchone() == (1,)
+
+
 def test_one_override_stands_however_many_argue(template: Path, tmp_path: Path) -> None:
     found, database = race(template, tmp_path, "overrides")
     stored = [answer for answers in found for answer in answers if isinstance(answer, int)]

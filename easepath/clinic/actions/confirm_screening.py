@@ -21,7 +21,7 @@ def confirm_screening(actor: models.User, visit: models.Visit, *, accept: bool =
         complaint = fresh(visit)
         require_open(visit)
         before = Screening.of(complaint).as_data()
-        count = _confirm(complaint) if accept else _keep(complaint)
+        count = _confirm(actor, complaint) if accept else _keep(complaint)
         after = Screening.of(models.Complaint.objects.get(pk=complaint.pk)).as_data()
         details = {"visit": visit.number, "count": count, "accepted": accept, **differing(before, after)}
         record("confirm-screening", complaint, actor, details)
@@ -30,7 +30,7 @@ def confirm_screening(actor: models.User, visit: models.Visit, *, accept: bool =
     return count
 
 
-def _confirm(complaint: models.Complaint) -> int:
+def _confirm(actor: models.User, complaint: models.Complaint) -> int:
     client, now = complaint.client, clock.now()
     asked = complaint.answers.filter(pending="no")
     count = asked.count()
@@ -38,8 +38,8 @@ def _confirm(complaint: models.Complaint) -> int:
     count += complaint.answers.filter(pending="open").delete()[0]
     withdrawn = sum(rows.filter(ASKED).update(withdrawn_at=now) for rows in (client.factors, client.limits))
     if withdrawn:
-        client.revision += 1
-        client.save(update_fields=["revision"])
+        client.revision, client.changed_by = client.revision + 1, actor
+        client.save(update_fields=["revision", "changed_by"])
     count += withdrawn
     count += complaint.answers.filter(to_confirm=True).update(to_confirm=False)
     for rows in (client.factors, client.limits):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from django.contrib.admin.models import LogEntry
 from django.db import models as fields
 from django.db import transaction
 
@@ -44,6 +45,9 @@ def erase_client(actor: models.User | None, client: models.Client, *, name: str)
             model._default_manager.filter(**{path: client}).update(**blank)
         models.AuditValues.objects.filter(entry__client=client).delete()
         erasing.delete()
+        LogEntry.objects.filter(
+            content_type__app_label="clinic", content_type__model="client", object_id=str(client.pk)
+        ).update(object_repr="")
         revoked = revoke_all(client)
         _blank_person(client)
         changed(client.pk)

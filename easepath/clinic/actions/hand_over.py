@@ -27,7 +27,9 @@ def hand_over(actor: models.User, visit: models.Visit, of_version: int | None = 
         before = current_version(complaint)
         in_use = before.number if before else 0
         if of_version is not None and of_version != in_use:
-            return _handed_over_before(visit, of_version), make_link(actor, complaint)
+            made = _handed_over_before(visit, of_version)
+            record("new-link", complaint, actor)
+            return made, make_link(actor, complaint)
         require_open(visit)
         assessment = assess(complaint, clock.today_of(complaint))
         chosen = draft_drills(visit, assessment)
