@@ -13,5 +13,5 @@ graceful_timeout = 20
 umask = 0o077
 limit_request_line = 4094
 limit_request_field_size = 8190
-control_socket = "var/gunicorn.sock"
+control_socket = os.path.join(os.environ.get("EASEPATH_VAR", "var"), "gunicorn.sock")
 logconfig_dict = logging_settings(os.environ.get("EASEPATH_LOG", "INFO").upper())
