@@ -6,7 +6,7 @@ import csv
 import io
 import json
 import zipfile
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from typing import Any, Final
 
 from django.db import models as fields
@@ -89,12 +89,17 @@ def _zip(tables: dict[str, list[dict[str, Any]]]) -> bytes:
     packed = io.BytesIO()
     with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
         for name, rows in tables.items():
-            text = io.StringIO()
-            writer = csv.DictWriter(text, fieldnames=list(rows[0]))
-            writer.writeheader()
-            writer.writerows({key: plain_cell(value) for key, value in row.items()} for row in rows)
-            archive.writestr(f"{name.replace(' ', '-')}.csv", text.getvalue())
+            archive.writestr(f"{name.replace(' ', '-')}.csv", table_of(rows, list(rows[0])))
     return packed.getvalue()
+
+
+def table_of(rows: Iterable[dict[str, Any]], columns: Sequence[str]) -> str:
+    """Rows as a table (CSV) that a spreadsheet runs nothing of."""
+    text = io.StringIO()
+    writer = csv.DictWriter(text, fieldnames=columns)
+    writer.writeheader()
+    writer.writerows({key: plain_cell(value) for key, value in row.items()} for row in rows)
+    return text.getvalue()
 
 
 def plain_cell(value: Any) -> Any:

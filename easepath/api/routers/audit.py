@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
-
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
 
@@ -12,7 +9,7 @@ from easepath.api.auth import staff
 from easepath.api.schemas.audit import AuditFilter, AuditPage
 from easepath.clinic.audit import record_event
 from easepath.clinic.selectors.audit import COLUMNS, audit_page, audit_rows
-from easepath.interchange.client_export import plain_cell
+from easepath.interchange.client_export import table_of
 
 router = Router(tags=["audit"])
 
@@ -26,12 +23,9 @@ def read_audit(request: HttpRequest, chosen: Query[AuditFilter]) -> AuditPage:
 @router.post("/audit/table", response={200: None}, operation_id="export_audit")
 def export_audit(request: HttpRequest, chosen: Query[AuditFilter]) -> HttpResponse:
     """Every entry that fits, as a table (CSV)."""
-    user, text = staff(request), io.StringIO()
-    rows = audit_rows(user, chosen.dict())
-    writer = csv.DictWriter(text, fieldnames=COLUMNS)
-    writer.writeheader()
-    writer.writerows({key: plain_cell(value) for key, value in row.items()} for row in rows)
+    user = staff(request)
+    table = table_of(audit_rows(user, chosen.dict()), COLUMNS)
     asked = {key: str(value) for key, value in chosen.dict().items() if value is not None}
     record_event("export-audit", clinic=user.clinic, actor=user, details=asked)
-    headers = {"Content-Disposition": 'attachment; filename="audit.csv"', "Cache-Control": "no-store"}
-    return HttpResponse(text.getvalue(), content_type="text/csv; charset=utf-8", headers=headers)
+    headers = {"Content-Disposition": 'attachment; filename="audit.csv"'}
+    return HttpResponse(table, content_type="text/csv; charset=utf-8", headers=headers)

@@ -31,7 +31,7 @@ def post_export(request: HttpRequest, client: int, kind: Literal["json", "csv", 
     name = f"client-{found.pk}.{'zip' if kind == 'csv' else kind}"
     return HttpResponse(
         data, content_type=FORMATS[kind],
-        headers={"Content-Disposition": f'attachment; filename="{name}"', "Cache-Control": "no-store"},
+        headers={"Content-Disposition": f'attachment; filename="{name}"'},
     )  # fmt: skip
 
 

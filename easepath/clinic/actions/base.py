@@ -68,8 +68,12 @@ def take_person(
     if seen is not None and seen != client.revision:
         step = draft.revision - 1
         raise StaleRevisionError(step, name_of(client.changed_by), theirs, yours, client.revision)
-    client.revision += 1
-    client.changed_by = draft.saved_by
+    move_person(client, draft.saved_by)
+
+
+def move_person(client: models.Client, actor: models.User | None) -> None:
+    """Move the person to the next revision: facts of the person changed."""
+    client.revision, client.changed_by = client.revision + 1, actor
     client.save(update_fields=["revision", "changed_by"])
 
 

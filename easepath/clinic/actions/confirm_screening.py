@@ -6,7 +6,7 @@ from django.db import transaction
 from django.db.models import Q
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import differing, fresh, record, require_open
+from easepath.clinic.actions.base import differing, fresh, move_person, record, require_open
 from easepath.clinic.actions.save_screening import Screening, keep_result
 from easepath.clinic.actions.withheld_sheet import release_sheet
 from easepath.clinic.policies import require
@@ -38,8 +38,7 @@ def _confirm(actor: models.User, complaint: models.Complaint) -> int:
     count += complaint.answers.filter(pending="open").delete()[0]
     withdrawn = sum(rows.filter(ASKED).update(withdrawn_at=now) for rows in (client.factors, client.limits))
     if withdrawn:
-        client.revision, client.changed_by = client.revision + 1, actor
-        client.save(update_fields=["revision", "changed_by"])
+        move_person(client, actor)
     count += withdrawn
     count += complaint.answers.filter(to_confirm=True).update(to_confirm=False)
     for rows in (client.factors, client.limits):
