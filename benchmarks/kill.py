@@ -23,6 +23,7 @@ from benchmarks.served import ROOT, Caller, Served, build, environment
 CLIENTS = ("Marta", "Tom", "Ines")
 LOST = (OSError, http.client.HTTPException, ValueError)
 """What a caller meets when the server goes away in the middle."""
+REPORT = 50
 
 
 @dataclass
@@ -67,6 +68,7 @@ def run(kills: int, seed: int, folder: Path, template: Path | None = None) -> Co
     """Kill so many times, and count."""
     chance, counted = random.Random(seed), Counted()
     served = Served(template or build(folder / "template"), folder / "served", workers=1)
+    served.raise_nursery()
     served.start()
     people = {name: Caller(served.base) for name in CLIENTS}
     visits = {name: _visit(people[name], served.database, name) for name in CLIENTS}
@@ -83,7 +85,10 @@ def run(kills: int, seed: int, folder: Path, template: Path | None = None) -> Co
         counted.kills += 1
         for saver in savers:
             _count(counted, saver)
+        if counted.kills % REPORT == 0:
+            print(counted, file=sys.stderr, flush=True)
     served.kill()
+    served.close()
     counted.faults += _whole(served)
     return counted
 

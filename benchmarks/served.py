@@ -55,6 +55,8 @@ class Served:
 
     def __init__(self, template: Path, var: Path, workers: int = 2) -> None:
         self.workers = workers
+        self.nursery: subprocess.Popen[str] | None = None
+        self.leader = 0
         var.mkdir(parents=True, exist_ok=True)
         self.var, self.database = var, var / "easepath.sqlite3"
         shutil.copy(template, self.database)
@@ -67,9 +69,7 @@ class Served:
 
     def start(self) -> None:
         """Serve, and wait until it answers."""
-        here = environment(self.var, EASEPATH_BIND=f"127.0.0.1:{self.port}", EASEPATH_WORKERS=str(self.workers))
-        command = [str(Path(sys.executable).parent / "gunicorn"), "easepath.wsgi", "--control-socket", f"{self.var}/g"]
-        self.process = subprocess.Popen(command, cwd=ROOT, env=here, start_new_session=True)
+        self.leader = self._forked() if self.nursery else self._started()
         deadline = time.monotonic() + 60
         while time.monotonic() < deadline:
             try:
@@ -79,11 +79,40 @@ class Served:
                 time.sleep(0.05)
         raise TimeoutError("the server did not come up within a minute")
 
+    @property
+    def _environment(self) -> dict[str, str]:
+        return environment(self.var, EASEPATH_BIND=f"127.0.0.1:{self.port}", EASEPATH_WORKERS=str(self.workers))
+
+    def _started(self) -> int:
+        command = [str(Path(sys.executable).parent / "gunicorn"), "easepath.wsgi", "--control-socket", f"{self.var}/g"]
+        self.process = subprocess.Popen(command, cwd=ROOT, env=self._environment, start_new_session=True)
+        return self.process.pid
+
+    def raise_nursery(self) -> None:
+        """From now on a start is a fork of a process that has everything imported: a moment instead of seconds."""
+        command = [sys.executable, "-m", "benchmarks.nursery", f"{self.var}/g"]
+        self.nursery = subprocess.Popen(
+            command, cwd=ROOT, env=self._environment, text=True, stdin=subprocess.PIPE, stdout=subprocess.PIPE
+        )
+
+    def _forked(self) -> int:
+        assert self.nursery is not None and self.nursery.stdin is not None and self.nursery.stdout is not None
+        self.nursery.stdin.write("start\n")
+        self.nursery.stdin.flush()
+        return int(self.nursery.stdout.readline())
+
     def kill(self) -> None:
         """End it and every worker at once, as a power cut does."""
-        assert self.process is not None
-        os.killpg(self.process.pid, signal.SIGKILL)
-        self.process.wait()
+        os.killpg(self.leader, signal.SIGKILL)
+        if self.process is not None:
+            self.process.wait()
+            self.process = None
+
+    def close(self) -> None:
+        """End the nursery as well."""
+        if self.nursery is not None:
+            self.nursery.kill()
+            self.nursery.wait()
 
 
 class Caller:

@@ -13,7 +13,6 @@ from django.db import models as fields
 from django.template.loader import render_to_string
 
 from easepath.clinic import clock, models
-from easepath.interchange.sheet_pdf import pdf_of
 
 KEPT: Final[tuple[tuple[type[fields.Model], str], ...]] = (
     (models.Client, "pk"),
@@ -111,6 +110,8 @@ def plain_cell(value: Any) -> Any:
 
 def _pdf(record: dict[str, Any], tables: dict[str, list[dict[str, Any]]]) -> bytes:
     shown = [{"name": name, "rows": [_read(row) for row in rows]} for name, rows in tables.items()]
+    from easepath.interchange.paper import pdf_of  # it takes seconds to load, and few workers print
+
     return pdf_of(render_to_string("paper/record.html", {**record, "tables": shown}))
 
 

@@ -3,24 +3,17 @@
 from __future__ import annotations
 
 import datetime as dt
-import io
-from functools import cache
-from pathlib import Path
 from typing import Any, Literal
 
 import segno
 from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
-from weasyprint import CSS, HTML
-from weasyprint.text.fonts import FontConfiguration
-from weasyprint.urls import URLFetcher, URLFetcherResponse
 
 from easepath.core.errors import UnknownIdError
 from easepath.core.figure.album import Wanted, album_of
 from easepath.core.knowledge import shipped_library
 from easepath.interchange.tape import tape_svg
 
-HERE = Path(__file__).parent
 Paper = Literal["a4", "letter"]
 GRID_DAYS = 14
 GRID_ROWS = ("done", "pain before", "worst in it", "pain after", "next morning")
@@ -32,18 +25,11 @@ PLACES = {
 
 def sheet_pdf(sheet: dict[str, Any], *, paper: Paper = "a4", large: bool = False, link: str | None = None) -> bytes:
     """The PDF of a sheet as the selector gives it; `link` is the full address of the client's private page."""
+    from easepath.interchange.paper import pdf_of  # it takes seconds to load, and few workers print
+
     context = sheet_context(sheet, paper=paper, large=large, link=link)
     drawn = {url: svg for drill in context["drills"] for url, svg in drill["pictures"].items()}
     return pdf_of(render_to_string("paper/sheet.html", context), drawn)
-
-
-def pdf_of(html: str, drawn: dict[str, str] | None = None) -> bytes:
-    """The PDF of a page in the shipped fonts; `drawn` are its pictures by address."""
-    document = HTML(string=html, base_url=str(HERE / "fonts"), url_fetcher=_OwnOnly(drawn))
-    stylesheet, fonts = _style()
-    out = io.BytesIO()
-    document.write_pdf(out, stylesheets=[stylesheet], font_config=fonts)
-    return out.getvalue()
 
 
 def sheet_context(sheet: dict[str, Any], *, paper: Paper, large: bool, link: str | None) -> dict[str, Any]:
@@ -105,29 +91,3 @@ def _dose(drill: dict[str, Any]) -> str:
 def _minutes(seconds: float) -> str:
     minutes, rest = divmod(round(seconds), 60)
     return f"{minutes} min {rest} s" if rest else f"{minutes} min"
-
-
-@cache
-def _style() -> tuple[CSS, FontConfiguration]:
-    """The style sheet with the shipped fonts, read once."""
-    fonts = FontConfiguration()
-    css = (HERE / "templates" / "paper" / "sheet.css").read_text(encoding="utf-8")
-    return CSS(string=css, base_url=(HERE / "fonts").as_uri() + "/", font_config=fonts,
-               url_fetcher=_OwnOnly()), fonts  # fmt: skip
-
-
-class _OwnOnly(URLFetcher):  # type: ignore[misc]  # it ships no types
-    """Nothing on paper is fetched from anywhere but the shipped fonts and the pictures drawn for it."""
-
-    def __init__(self, drawn: dict[str, str] | None = None) -> None:
-        super().__init__()
-        self.drawn = drawn or {}
-
-    def fetch(self, url: str, headers: Any = None) -> URLFetcherResponse:
-        """The bytes of a shipped font or of a picture; raises ValueError for anything else."""
-        if url in self.drawn:
-            return URLFetcherResponse(url, self.drawn[url].encode(), {"Content-Type": "image/svg+xml"})
-        path = Path(url.removeprefix("file://"))
-        if path.parent != HERE / "fonts":
-            raise ValueError("paper takes nothing from outside")
-        return URLFetcherResponse(url, path.read_bytes(), {"Content-Type": "font/woff2"})
