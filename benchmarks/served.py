@@ -96,7 +96,9 @@ class Served:
         )
 
     def _forked(self) -> int:
-        assert self.nursery is not None and self.nursery.stdin is not None and self.nursery.stdout is not None
+        assert self.nursery is not None
+        assert self.nursery.stdin is not None
+        assert self.nursery.stdout is not None
         self.nursery.stdin.write("start\n")
         self.nursery.stdin.flush()
         return int(self.nursery.stdout.readline())
