@@ -151,7 +151,7 @@ def unreadable_line(complaint: models.Complaint, why: str) -> dict[str, Any]:
 
 def _line(complaint: models.Complaint) -> dict[str, Any]:
     assessment = assess(complaint, clock.today_of(complaint))
-    need = attention(assessment.matcher, lambda: assessment.review)
+    need = attention(assessment)
     condition = assessment.screen.profile
     return _head(complaint) | {
         "condition": condition.name if condition else "not named yet", "kind": need.kind, "urgency": need.urgency,
@@ -162,12 +162,11 @@ def _line(complaint: models.Complaint) -> dict[str, Any]:
 def response_line(assessment: Any, complaint: models.Complaint, most: int = 8) -> list[dict[str, Any]]:
     """The last dates as (date, class): the worst class of the drills of each date."""
     context = assessment.review.context
-    log = assessment.screen.situation.log_by_date
-    shown = set(sorted({entry.date for entry in log})[-most:])
+    shown = set(sorted({entry.date for entry in assessment.log})[-most:])
     by_date: dict[dt.date, list[ResponseClass]] = {}
-    for entry in log:
-        if entry.date in shown:
-            by_date.setdefault(entry.date, []).append(context.response(entry).kind)
+    for one in context.answered:
+        if one.entry.date in shown:
+            by_date.setdefault(one.entry.date, []).append(one.response.kind)
     sessions = effective_sessions(complaint)
     mornings: Mapping[dt.date, Any] = {s.date: morning_of(s, sessions) for s in sessions}
     return [

@@ -11,10 +11,10 @@ import yaml
 from pydantic import ValidationError
 
 from easepath.core.errors import CaseError
+from easepath.core.facts import Fact, Situation
+from easepath.core.facts.checks import check_situation
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.loader import load_strict_yaml
-from easepath.core.situation import Fact, Situation
-from easepath.core.situation_checks import check_situation
 
 Ask = Literal["screen", "measure", "match", "compose", "adjust"]
 ALL_ASKS: tuple[Ask, ...] = ("screen", "measure", "match", "compose", "adjust")

@@ -4,19 +4,20 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.core.adjust import DrillReview, PlanProposal, review
+from easepath.core.adjust import DrillReview, PlanProposal
+from easepath.core.assessment import Assessment
 from easepath.core.case import CaseFile
 from easepath.core.compose import Composed, Prescription, compose, cues_first, stages_of
 from easepath.core.knowledge.library import Library
 from easepath.core.match import Matcher
 from easepath.core.measure import Row
-from easepath.core.screening import ScreenResult, screen
+from easepath.core.screening import ScreenResult
 
 
 def compute_case(library: Library, case: CaseFile) -> dict[str, Any]:
     """Compute what the case asks for."""
-    result = screen(library, case.situation)
-    matcher = Matcher(result)
+    assessment = Assessment(library, case.situation)
+    result, matcher = assessment.screen, assessment.matcher
     out: dict[str, Any] = {}
     if notes := _notes(case):
         out["notes"] = notes
@@ -37,7 +38,7 @@ def compute_case(library: Library, case: CaseFile) -> dict[str, Any]:
     if "compose" in case.ask:
         out["compose"] = compose_data(matcher, compose(matcher))
     if "adjust" in case.ask:
-        found = review(matcher)
+        found = assessment.review
         out["adjust"] = {
             "drills": [drill_review_data(library, drill) for drill in found.drills],
             "plan": [plan_data(library, proposal) for proposal in found.plan],

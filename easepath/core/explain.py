@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from easepath.core.assessment import Assessment
 from easepath.core.errors import CaseError
+from easepath.core.facts import Sitting, Situation
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import Matcher
 from easepath.core.screening.screen import screen
 from easepath.core.screening.verdicts import DrillVerdict
-from easepath.core.situation import Sitting, Situation
 from easepath.core.vocabulary import SideWord, Verdict
 
 WORDS = {
@@ -23,7 +24,7 @@ def explain(library: Library, situation: Situation, drill_id: str, side: str) ->
     """Lines of plain words; raises CaseError for an unknown drill or side."""
     drill = _drill(library, drill_id)
     key = _side(drill, side)
-    matcher = Matcher(screen(library, situation))
+    matcher = Assessment(library, situation).matcher
     verdict = matcher.screen.drills[drill.id][key]
     lines = [f"{drill.name}, {'both sides' if key == 'both' else key}: {WORDS[verdict.verdict]}."]
     lines += [f"  because {reason.text(library)}" for reason in verdict.reasons if reason.verdict > Verdict.CLEAR]

@@ -187,18 +187,50 @@ def _names(group: type) -> frozenset[str]:
     return frozenset(value for name, value in vars(group).items() if not name.startswith("_"))
 
 
-RULES: Final = frozenset({
-    "red-flag", "nerve", "joint", "break", "refused", "pinch-again", "pinch", "flare-again", "flare", "stirred-again",
-    "stirred", "waiting", "wrong-place", "creeping", "unscreened", "undone", "ready", "steady", "queued", "worse",
-    "cut-session", "goal", "plateau", "gate", "low-adherence", "silent",
+RULES: Final[Mapping[str, frozenset[str]]] = {
+    "red-flag": frozenset(), "nerve": frozenset(), "joint": frozenset(), "refused": frozenset(), "pinch": frozenset(),
+    "stirred": frozenset(), "waiting": frozenset(), "unscreened": frozenset(), "steady": frozenset(),
+    "break": frozenset({"eases_after_days", "restarts_after_days"}),
+    "pinch-again": frozenset({"times", "of_last"}),
+    "flare-again": frozenset({"times", "of_last"}),
+    "flare": frozenset({"rest_days"}),
+    "stirred-again": frozenset({"times", "of_last"}),
+    "wrong-place": frozenset({"cue_after", "lower_after"}),
+    "creeping": frozenset({"rise", "over_sessions"}),
+    "undone": frozenset({"sessions", "complete_pct", "due_pct"}),
+    "ready": frozenset({"sessions", "sessions_irritable", "complete_pct", "strength_rest_days"}),
+    "queued": frozenset({"most_drills", "work_pct", "days_after_flare"}),
+    "worse": frozenset({"pain_rise", "within_days"}),
+    "cut-session": frozenset({"mornings"}),
+    "goal": frozenset({"usual_pain"}),
+    "plateau": frozenset({"sittings", "days", "done_pct"}),
+    "gate": frozenset({"complete_pct"}),
+    "low-adherence": frozenset({"due_pct", "look_back_days", "painless_sessions"}),
+    "silent": frozenset({"days", "morning_days"}),
+}  # fmt: skip
+"""Adjusting rules, each explained by a row of the knowledge, with the numbers the rule reads from it."""
+
+RESPONSES: Final[Mapping[str, frozenset[str]]] = {
+    "allowed": frozenset({"cap_high", "cap_moderate", "cap_low", "above_before", "pain_free"}),
+    "flared": frozenset({"over_allowed", "severe", "severe_irritable", "morning_over"}),
+    "stirred": frozenset({"strong", "after_over_before"}),
+    "eased": frozenset({"below_before"}),
+    "soreness": frozenset({"first_sessions", "strain_days"}),
+    "unusual-day": frozenset({"once_in_days"}),
+}
+"""How a session is read, with the numbers it is read by."""
+
+ACTIONS: Final = frozenset({
+    "suspend", "stop", "pause", "swap", "step-back", "ease", "restart", "hold", "progress", "keep", "open-gate",
 })  # fmt: skip
-"""Adjusting rules, each explained by a row of the knowledge."""
+"""What an adjusting rule can do, each told by a row of the knowledge."""
 
 RELIED_ON: Final[Mapping[str, frozenset[str]]] = {
     "factor": _names(Factors), "exposure": _names(Exposures), "measure": _names(Measures),
     "method": _names(Methods), "target": _names(Targets), "need": _names(Needs),
     "observation": _names(Observations), "answer": _names(Answers), "flag item": _names(FlagItems),
     "movement": _names(Movements), "equipment": _names(Equipment), "site": _names(Sites),
-    "region": _names(Regions), "pattern": _names(Patterns), "rule": RULES,
+    "region": _names(Regions), "pattern": _names(Patterns), "rule": frozenset(RULES),
+    "response": frozenset(RESPONSES), "action": ACTIONS,
 }  # fmt: skip
 """By kind of entry, what must be there."""

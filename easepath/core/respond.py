@@ -3,37 +3,27 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Iterable, Mapping
+from bisect import bisect_left
+from collections import defaultdict
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
+from easepath.core.facts import ClientFactor, LogEntry
 from easepath.core.ids import Factors, Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Drill, Method
 from easepath.core.measure.patterns import NERVE_SIGNS
 from easepath.core.reasons import Reason
 from easepath.core.screening.screen import ScreenResult
-from easepath.core.situation import ClientFactor, LogEntry
 from easepath.core.story import complaint_regions
 from easepath.core.vocabulary import (
     JOINT_SYMPTOMS,
     NERVE_SYMPTOMS,
-    Irritability,
     ResponseClass,
     SideName,
     target_of,
 )  # fmt: skip
 
-LIMIT_CAP: Mapping[Irritability, int] = {"high": 1, "moderate": 3, "low": 5}
-FLARE_OVER_ALLOWED = 2
-FLARE_PAIN = 8
-FLARE_PAIN_HIGH = 7
-STIR_PAIN = 6
-AFTER_OVER_BEFORE = 1
-MORNING_FLARE = 2
-EASED = 2
-SORENESS_SESSIONS = 2
-STRAIN_DAYS = 14
-EXCUSE_DAYS = 7
 SORENESS_OPEN = "response-soreness-open"
 """A session waits to be told whether its soreness was gone within 48 hours."""
 BURNING_FACTORS = frozenset({Factors.NERVE_ROOT, Factors.NERVE_ROOT_HOT, Factors.FEMORAL_NERVE, Factors.SENSORY_LOSS})
@@ -48,30 +38,51 @@ class Response:
     eased: bool = False
 
 
-class Responder:
-    """Classifies log entries for one screened client."""
+@dataclass(frozen=True)
+class Answered:
+    """One entry of the log with its response."""
 
-    def __init__(self, screen: ScreenResult, methods: Mapping[str, str] | None = None) -> None:
+    entry: LogEntry
+    response: Response
+
+
+class Responder:
+    """Classifies log entries for one screened client; `log` are the sessions by date, as they count."""
+
+    def __init__(self, screen: ScreenResult, methods: Mapping[str, str], log: Iterable[LogEntry]) -> None:
         self._screen = screen
         self._library = screen.library
         self._level = screen.irritability.level
-        self._methods = dict(methods or {})
+        self._methods = dict(methods)
         self._nerve_factor = bool(screen.factor_ids & BURNING_FACTORS)
-        self._order = self._session_numbers(screen.situation.log_by_date)
-        self._excused = self._excused_dates(screen.situation.log_by_date)
+        entries = tuple(log)
+        self._dates = _dates_by_drill(entries)
+        self._excused = self._excused_dates(entries)
 
     def classify(self, entry: LogEntry) -> Response:
         """flared, waiting, stirred or calm, with the fact that decided."""
-        eased = None not in (entry.after, entry.before) and entry.after <= entry.before - EASED  # type: ignore[operator]
-        for kind, rule in (("flared", self._flared), ("waiting", self._waiting), ("stirred", self._stirred)):
+        eased = self._eased(entry)
+        rules: tuple[tuple[ResponseClass, Callable[[LogEntry], Reason | None]], ...] = (
+            ("flared", self._flared), ("waiting", self._waiting), ("stirred", self._stirred),
+        )  # fmt: skip
+        for kind, rule in rules:
             reason = rule(entry)
             if reason is not None:
-                return Response(kind, reason, eased)  # type: ignore[arg-type]
+                return Response(kind, reason, eased)
         return Response("calm", Reason("response-calm"), eased)
+
+    def _number(self, part: str, name: str) -> int | float:
+        """A number the response is read by; the knowledge is checked to have every one."""
+        return self._library.responses[part].numbers[name]
+
+    def _eased(self, entry: LogEntry) -> bool:
+        if entry.after is None or entry.before is None:
+            return False
+        return entry.after <= entry.before - self._number("eased", "below_before")
 
     def limit(self, method: Method) -> int:
         """The pain a method allows at this irritability, 0-10."""
-        return min(method.limit, LIMIT_CAP[self._level])
+        return min(method.limit, int(self._number("allowed", f"cap_{self._level}")))
 
     def allowed_pain(self, entry: LogEntry) -> float | None:
         """The worst pain allowed during this session; None while the pain before is unknown."""
@@ -80,8 +91,8 @@ class Responder:
         method = self._method(entry)
         limit = self.limit(method)
         if method.pain_rule == "pain-free":
-            return entry.before + min(limit, 1)
-        return max(limit, entry.before + 1)
+            return entry.before + min(limit, self._number("allowed", "pain_free"))
+        return max(limit, entry.before + self._number("allowed", "above_before"))
 
     def is_burning(self, entry: LogEntry) -> bool:
         """Burning, or a muscle burn felt outside the target or beside a nerve problem."""
@@ -108,12 +119,13 @@ class Responder:
         allowed = self.allowed_pain(entry)
         if entry.during is None:
             return False
-        return entry.during >= STIR_PAIN or (allowed is not None and entry.during > allowed)
+        return entry.during >= self._number("stirred", "strong") or (allowed is not None and entry.during > allowed)
 
     def lingers(self, entry: LogEntry) -> bool:
-        """Whether the pain right after was more than one above the pain before."""
-        known = entry.after is not None and entry.before is not None
-        return known and entry.after > entry.before + AFTER_OVER_BEFORE  # type: ignore[operator]
+        """Whether the pain right after was clearly above the pain before."""
+        if entry.after is None or entry.before is None:
+            return False
+        return entry.after > entry.before + self._number("stirred", "after_over_before")
 
     def morning_is_worse(self, entry: LogEntry) -> bool:
         """Whether the next morning is known to be worse."""
@@ -132,13 +144,13 @@ class Responder:
         if entry.moved == "down":
             return Reason("response-moved-down")
         allowed, during = self.allowed_pain(entry), entry.during
-        if during is not None and allowed is not None and during > allowed + FLARE_OVER_ALLOWED:
+        if during is not None and allowed is not None and during > allowed + self._number("flared", "over_allowed"):
             return Reason("response-far-over", facts={"during": during, "allowed": allowed})
-        ceiling = FLARE_PAIN_HIGH if self._level == "high" else FLARE_PAIN
+        ceiling = self._number("flared", "severe_irritable" if self._level == "high" else "severe")
         if during is not None and during >= ceiling:
             return Reason("response-severe", facts={"during": during, "threshold": ceiling})
         over = self._morning_over(entry)
-        if over is not None and over >= MORNING_FLARE and not self._expected_soreness(entry):
+        if over is not None and over >= self._number("flared", "morning_over") and not self._expected_soreness(entry):
             return Reason("response-morning-flare", facts=self._morning_facts(entry))
         return None
 
@@ -162,7 +174,7 @@ class Responder:
         if self._may_be_soreness(entry) and entry.gone_48h is None:
             return Reason(SORENESS_OPEN)
         excused = entry.unusual != "none" and entry.date in self._excused
-        if excused and over < MORNING_FLARE and not self._expected_soreness(entry):
+        if excused and over < self._number("flared", "morning_over") and not self._expected_soreness(entry):
             return Reason("response-unusual-day", facts={"unusual": entry.unusual})
         return None
 
@@ -175,8 +187,9 @@ class Responder:
         assert entry.during is not None  # waiting has seen to it
         if allowed is not None and entry.during > allowed:
             return Reason("response-over", facts={"during": entry.during, "allowed": allowed})
-        if entry.during >= STIR_PAIN:
-            return Reason("response-strong", facts={"during": entry.during, "threshold": STIR_PAIN})
+        strong = self._number("stirred", "strong")
+        if entry.during >= strong:
+            return Reason("response-strong", facts={"during": entry.during, "threshold": strong})
         if self.lingers(entry):
             return Reason("response-lingers", facts={"after": entry.after, "before": entry.before})
         over = self._morning_over(entry)
@@ -199,9 +212,11 @@ class Responder:
     def _may_be_soreness(self, entry: LogEntry) -> bool:
         """Soreness in the target in a drill's first two sessions, where soreness is harmless."""
         over = self._morning_over(entry)
-        if entry.symptom != "soreness" or entry.felt != Sites.TARGET or over is None or over > MORNING_FLARE:
+        if entry.symptom != "soreness" or entry.felt != Sites.TARGET or over is None:
             return False
-        if self._order.get(id(entry), SORENESS_SESSIONS) >= SORENESS_SESSIONS:
+        if over > self._number("flared", "morning_over"):
+            return False
+        if self._sessions_before(entry) >= self._number("soreness", "first_sessions"):
             return False
         drill = self._library.drills[entry.drill]
         return self._soreness_is_harmless(drill)
@@ -213,31 +228,33 @@ class Responder:
             return False
         return not recent_strain(self._library, self._screen.factors)
 
-    def _session_numbers(self, log: Iterable[LogEntry]) -> dict[int, int]:
-        """How many dates of the same drill and side came before each entry."""
-        seen: dict[tuple[str, SideName], set[dt.date]] = {}
-        numbers = {}
-        for entry in log:
-            dates = [seen.setdefault((entry.drill, side), set()) for side in entry.sides]
-            numbers[id(entry)] = max(len(before - {entry.date}) for before in dates)
-            for before in dates:
-                before.add(entry.date)
-        return numbers
+    def _sessions_before(self, entry: LogEntry) -> int:
+        """How many dates of the same drill came before an entry, on that of its sides with most of them."""
+        return max(bisect_left(self._dates[entry.drill, side], entry.date) for side in entry.sides)
 
     def _excused_dates(self, log: Iterable[LogEntry]) -> frozenset[dt.date]:
         """Dates after an unusual day whose merely worse morning is not charged; one in any seven days."""
         excused: list[dt.date] = []
         for entry in log:
             over = self._morning_over(entry)
-            merely_worse = over is not None and 0 < over < MORNING_FLARE
+            merely_worse = over is not None and 0 < over < self._number("flared", "morning_over")
             if entry.unusual == "none" or not merely_worse or self._is_dangerous(entry):
                 continue
-            if not excused or (entry.date - excused[-1]).days >= EXCUSE_DAYS:
+            if not excused or (entry.date - excused[-1]).days >= self._number("unusual-day", "once_in_days"):
                 excused.append(entry.date)
         return frozenset(excused)
 
     def _is_dangerous(self, entry: LogEntry) -> bool:
         return entry.symptom in NERVE_SYMPTOMS | JOINT_SYMPTOMS
+
+
+def _dates_by_drill(log: Iterable[LogEntry]) -> Mapping[tuple[str, SideName], Sequence[dt.date]]:
+    """The dates of each drill on each side, in order."""
+    found: dict[tuple[str, SideName], set[dt.date]] = defaultdict(set)
+    for entry in log:
+        for side in entry.sides:
+            found[entry.drill, side].add(entry.date)
+    return {key: sorted(dates) for key, dates in found.items()}
 
 
 def asks_moved(screen: ScreenResult) -> bool:
@@ -252,48 +269,9 @@ def asks_moved(screen: ScreenResult) -> bool:
 
 
 def recent_strain(library: Library, factors: Iterable[ClientFactor]) -> bool:
-    """A strain or sprain within 14 days, or undated."""
+    """A strain or sprain of late, or undated."""
+    days = library.responses["soreness"].numbers["strain_days"]
     return any(
-        library.factors[factor.id].needs == "days_since" and (factor.days is None or factor.days <= STRAIN_DAYS)
+        library.factors[factor.id].needs == "days_since" and (factor.days is None or factor.days <= days)
         for factor in factors
     )
-
-
-@dataclass(frozen=True)
-class DrillInSession:
-    """What charging a morning needs to know about each drill of a session."""
-
-    entry: LogEntry
-    changed: dt.date | None
-    risk: int
-
-
-def charge_morning(
-    responder: Responder, drills: tuple[DrillInSession, ...], *, shared_after: bool = False
-) -> tuple[LogEntry, ...]:
-    """Charge one bad morning of a session to the drills that earned it; the others hold.
-
-    To those whose own pain during or after was out of bounds, else to the drill changed last, else to
-    the riskiest. With `shared_after` the pain right after was asked once for the whole session, so it
-    is charged like the morning and speaks for no single drill. What is not bad belongs to all alike.
-    """
-
-    def own_fault(drill: DrillInSession) -> bool:
-        return responder.over_allowed(drill.entry) or (not shared_after and responder.lingers(drill.entry))
-
-    def is_bad(entry: LogEntry) -> bool:
-        return responder.morning_is_worse(entry) or (shared_after and responder.lingers(entry))
-
-    if not any(is_bad(drill.entry) for drill in drills):
-        return tuple(drill.entry for drill in drills)
-    guilty = [drill for drill in drills if own_fault(drill)]
-    charged = guilty or [_most_suspect(drills)]
-    mark = {} if guilty else {"unexplained": True}
-    return tuple(d.entry.model_copy(update=mark if d in charged else {"held": True}) for d in drills)
-
-
-def _most_suspect(drills: tuple[DrillInSession, ...]) -> DrillInSession:
-    dates = [drill.changed for drill in drills if drill.changed is not None]
-    newest = [drill for drill in drills if dates and drill.changed == max(dates)]
-    suspects = newest if len(newest) == 1 else newest or list(drills)
-    return max(suspects, key=lambda drill: (drill.risk, drill.entry.drill))

@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from easepath.core.facts import ClientFactor, Complaint, Situation
 from easepath.core.ids import Factors, Measures
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition
 from easepath.core.reasons import Reason
-from easepath.core.situation import ClientFactor, Complaint, Situation
 from easepath.core.vocabulary import SIDES, Irritability, SideWord, sides_of
 
 HIGH_REST_PAIN = 5

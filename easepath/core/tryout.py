@@ -6,9 +6,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from easepath.core.facts import Situation
 from easepath.core.knowledge.library import Library
 from easepath.core.measure.values import mdc_in_use, shortfall
-from easepath.core.situation import Situation
 
 
 @dataclass(frozen=True)

@@ -5,10 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from typing import Any
 
-from easepath.core.knowledge import shipped_library
-from easepath.core.match import Matcher
-from easepath.core.screening import ScreenResult, screen
-from easepath.core.situation import (
+from easepath.core.facts import (
     Client,
     ClientFactor,
     Complaint,
@@ -18,7 +15,11 @@ from easepath.core.situation import (
     PlannedDrill,
     Situation,
 )  # fmt: skip
-from easepath.core.situation_checks import check_situation
+from easepath.core.facts.checks import check_situation
+from easepath.core.knowledge import shipped_library
+from easepath.core.match import Matcher
+from easepath.core.respond import Responder
+from easepath.core.screening import ScreenResult, screen
 
 TODAY = dt.date(2031, 4, 12)
 LIBRARY = shipped_library()
@@ -74,6 +75,12 @@ def situation(**changes: Any) -> Situation:
 def screened(**changes: Any) -> ScreenResult:
     """The groin client, screened."""
     return screen(LIBRARY, situation(**changes))
+
+
+def responder_of(*log: LogEntry, **changes: Any) -> Responder:
+    """How the groin client's sessions are read."""
+    result = screened(log=log, **changes)
+    return Responder(result, {}, result.situation.log_by_date)
 
 
 def matched(**changes: Any) -> Matcher:

@@ -8,8 +8,8 @@ from typing import Any
 import pytest
 
 from easepath.core.adjust import review
+from easepath.core.facts import Goal, LogEntry, PainReport, PlannedDrill, Sitting
 from easepath.core.knowledge.models import Dose
-from easepath.core.situation import Goal, LogEntry, PainReport, PlannedDrill, Sitting
 from tests.core.build import client, complaint, day, entry, factor, matched, plan
 
 CALM = (entry(3), entry(2))

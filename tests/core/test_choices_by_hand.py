@@ -13,8 +13,8 @@ from easepath.core.compose.coverage import coverage_of, swaps_for
 from easepath.core.compose.desk import WORK_PLACES, at_work
 from easepath.core.compose.order import phase_order
 from easepath.core.compose.sheet import sheet_entry
+from easepath.core.facts import Limit, Override, Plan
 from easepath.core.screening.overrides import may_be_overridden
-from easepath.core.situation import Limit, Override, Plan
 from easepath.core.vocabulary import PHASES, PLACES, Verdict
 from tests.core.build import LIBRARY, client, complaint, factor, matched, screened
 

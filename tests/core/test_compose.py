@@ -16,8 +16,8 @@ from easepath.core.compose.comparison import compare_methods
 from easepath.core.compose.compose import problem_of
 from easepath.core.compose.optimise import Choice, Item, Problem, choose, value_of
 from easepath.core.compose.prescription import prescribe
+from easepath.core.facts import NeedSet, PainReport, Plan, PlannedDrill, Tryout
 from easepath.core.match import Matcher
-from easepath.core.situation import NeedSet, PainReport, Plan, PlannedDrill, Tryout
 from easepath.core.vocabulary import Verdict
 from tests.core.build import LIBRARY, client, complaint, factor, matched
 

@@ -15,7 +15,7 @@ from easepath.core.compose.desk import desk_plan
 from easepath.core.compose.prescription import Prescription
 from easepath.core.errors import CaseError
 from easepath.core.explain import explain
-from easepath.core.situation import Limit, Plan
+from easepath.core.facts import Limit, Plan
 from tests.core.build import LIBRARY, client, complaint, factor, matched, situation
 
 CASES = Path(__file__).parent.parent / "cases"

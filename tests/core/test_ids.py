@@ -9,7 +9,7 @@ from pathlib import Path
 
 import pytest
 
-from easepath.core.adjust.decision import RULE_ORDER
+from easepath.core.adjust.drill_rules import RULES
 from easepath.core.errors import KnowledgeError
 from easepath.core.ids import RELIED_ON
 from easepath.core.knowledge import KNOWLEDGE_DIR, load_library, shipped_library
@@ -78,8 +78,29 @@ def test_a_renamed_id_stops_the_load(name: str, tmp_path: Path) -> None:
     assert any(f".{name}: a rule relies on it" in str(problem) for problem in caught.value.problems)
 
 
+NUMBERS = {
+    "one that is read and missing": ("eases_after_days: 7, ", "", "missing: the rule reads it"),
+    "one that nothing reads": ("eases_after_days: 7", "eases_after_days: 7, weekly: 3", "nothing reads it"),
+    "one of a response": ("severe: 8, ", "", "missing: the rule reads it"),
+}
+
+
+@pytest.mark.parametrize(("old", "new", "why"), NUMBERS.values(), ids=NUMBERS.keys())
+def test_a_number_of_a_rule_stops_the_load(old: str, new: str, why: str, tmp_path: Path) -> None:
+    folder = tmp_path / "knowledge"
+    shutil.copytree(KNOWLEDGE_DIR, folder)
+    path = folder / "rules.yaml"
+    text = path.read_text(encoding="utf-8")
+    assert old in text
+    path.write_text(text.replace(old, new), encoding="utf-8")
+    with pytest.raises(KnowledgeError) as caught:
+        load_library(folder)
+    assert [problem.reason for problem in caught.value.problems] == [why]
+
+
 def test_the_rules_and_patterns_that_run_are_among_them() -> None:
-    assert set(RULE_ORDER) <= RELIED_ON["rule"]
+    assert set(RULES) <= RELIED_ON["rule"]
+    assert [name for name in LIBRARY.rules if name in RULES][-1] == "steady"
     assert set(GRAVEST_FIRST) == RELIED_ON["pattern"]
     for pattern, results in GRAVEST_FIRST.items():
         assert set(results) == set(LIBRARY.patterns[pattern].results)

@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 
-from easepath.core.adjust.decision import RULE_ORDER
+from easepath.core.adjust.drill_rules import RULES
 from easepath.core.errors import KnowledgeError
 from easepath.core.knowledge import KNOWLEDGE_DIR, load_library, shipped_library
 
@@ -86,9 +86,9 @@ def test_the_version_changes_with_the_content(tmp_path: Path) -> None:
 def test_every_rule_has_its_words() -> None:
     library = shipped_library()
     source = "".join(path.read_text() for path in CORE.rglob("*.py"))
-    codes = set(re.findall(r'Reason\(\s*"([a-z-]+)"', source)) | {f"adjust-{rule}" for rule in RULE_ORDER}
+    codes = set(re.findall(r'Reason\(\s*"([a-z-]+)"', source)) | {f"adjust-{rule}" for rule in RULES}
     assert codes - set(library.reasons) == set()
-    assert (set(RULE_ORDER) | PLAN_RULE_IDS) - set(library.rules) == set()
+    assert (set(RULES) | PLAN_RULE_IDS) - set(library.rules) == set()
 
 
 def test_no_file_of_the_core_knows_django() -> None:

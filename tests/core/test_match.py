@@ -8,8 +8,8 @@ import pytest
 
 from easepath.core.compose import Chosen, assemble, prescribe
 from easepath.core.errors import CaseError
+from easepath.core.facts import PainReport, Plan, PlannedDrill, Sitting, Tryout
 from easepath.core.match import Matcher, allowed_methods, choose_method
-from easepath.core.situation import PainReport, Plan, PlannedDrill, Sitting, Tryout
 from tests.core.build import LIBRARY, client, complaint, day, factor, matched, plan
 
 EMPTY = Plan(stage=2)

@@ -9,8 +9,8 @@ from easepath.core.adjust import review
 from easepath.core.compose import Chosen, assemble
 from easepath.core.compose.sheet import timeline
 from easepath.core.dose import dose_ladder
+from easepath.core.facts import LogEntry, Plan, PlannedDrill
 from easepath.core.match import Matcher
-from easepath.core.situation import LogEntry, Plan, PlannedDrill
 from easepath.core.vocabulary import SIDES, Verdict
 from tests.core.build import LIBRARY, client, complaint, entry, factor, matched, plan, screened
 

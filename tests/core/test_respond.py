@@ -6,9 +6,10 @@ from typing import Any
 
 import pytest
 
-from easepath.core.respond import DrillInSession, Responder, asks_moved, charge_morning
-from easepath.core.situation import LogEntry, PainReport, Plan
-from tests.core.build import client, complaint, day, entry, factor, screened
+from easepath.core.charge import DrillInSession, charge_morning
+from easepath.core.facts import LogEntry, PainReport, Plan
+from easepath.core.respond import asks_moved
+from tests.core.build import client, complaint, day, entry, factor, responder_of, screened
 
 HIGH = complaint(pain=PainReport(rest=5, worst=6, usual=2))
 MODERATE = complaint(settle_minutes=60)
@@ -16,7 +17,7 @@ MODERATE = complaint(settle_minutes=60)
 
 def kind_of(*log: LogEntry, **changes: Any) -> str:
     """The class of the last entry."""
-    return Responder(screened(log=log, **changes), {}).classify(log[-1]).kind
+    return responder_of(*log, **changes).classify(log[-1]).kind
 
 
 ROWS: dict[str, tuple[dict[str, Any], dict[str, Any], str]] = {
@@ -97,7 +98,7 @@ def test_soreness_in_the_region_of_the_complaint_counts() -> None:
 
 def test_a_morning_is_charged_to_the_drill_that_was_out_of_bounds() -> None:
     loud, quiet = entry(2, during=6, next=4), entry(2, "iso-adduction", "both", during=1, next=4)
-    responder = Responder(screened(log=(loud, quiet)), {})
+    responder = responder_of(loud, quiet)
     charged = charge_morning(responder, (DrillInSession(loud, None, 0), DrillInSession(quiet, day(3), 2)))
     assert [e.held for e in charged] == [False, True]
 
@@ -112,14 +113,14 @@ CHARGED = {
 @pytest.mark.parametrize(("one", "two", "risk_one", "risk_two", "held"), CHARGED.values(), ids=CHARGED.keys())
 def test_an_unexplained_morning(one: Any, two: Any, risk_one: int, risk_two: int, held: list[bool]) -> None:
     a, b = entry(2, next=4), entry(2, "iso-adduction", "both", during=1, next=4)
-    responder = Responder(screened(log=(a, b)), {})
+    responder = responder_of(a, b)
     charged = charge_morning(responder, (DrillInSession(a, one, risk_one), DrillInSession(b, two, risk_two)))
     assert [e.held for e in charged] == held
 
 
 def test_pain_right_after_asked_once_is_charged_like_the_morning() -> None:
     a, b = entry(2, during=5, after=4), entry(2, "iso-adduction", "both", during=1, after=4)
-    responder = Responder(screened(log=(a, b)), {})
+    responder = responder_of(a, b)
     pair = (DrillInSession(a, None, 0), DrillInSession(b, None, 0))
     assert [e.held for e in charge_morning(responder, pair, shared_after=True)] == [False, True]
     assert [e.held for e in charge_morning(responder, pair)] == [False, False]
@@ -127,7 +128,7 @@ def test_pain_right_after_asked_once_is_charged_like_the_morning() -> None:
 
 def test_a_calm_morning_belongs_to_all() -> None:
     a, b = entry(2), entry(2, "iso-adduction", "both")
-    responder = Responder(screened(log=(a, b)), {})
+    responder = responder_of(a, b)
     assert charge_morning(responder, (DrillInSession(a, None, 0), DrillInSession(b, None, 0))) == (a, b)
 
 

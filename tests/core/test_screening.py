@@ -7,10 +7,10 @@ from typing import Any
 
 import pytest
 
+from easepath.core.facts import Clearance, Limit, PainReport, Plan, Sitting
 from easepath.core.knowledge.models import RedFlag
 from easepath.core.screening import screen
 from easepath.core.screening.screen import ScreenResult
-from easepath.core.situation import Clearance, Limit, PainReport, Plan, Sitting
 from tests.core.build import LIBRARY, client, complaint, day, factor, screened, situation
 
 YES, NO = True, False

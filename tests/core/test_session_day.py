@@ -9,10 +9,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from easepath.core.adjust import review
-from easepath.core.adjust.decision import RULE_ORDER, Decision
+from easepath.core.adjust.decision import Decision
 from easepath.core.adjust.view import Context
-from easepath.core.situation import LogEntry
-from tests.core.build import day, entry, matched
+from easepath.core.facts import LogEntry
+from tests.core.build import LIBRARY, day, entry, matched
 
 TWO_OF_ONE_DATE = {
     "shooting-before-a-calm-one": ((entry(2, symptom="shooting", during=1), entry(2)), ("nerve", "stop", "flared")),
@@ -41,7 +41,7 @@ def test_two_sessions_of_one_date(log: tuple[LogEntry, ...], wanted: tuple[str, 
 
 def test_every_session_of_a_date_keeps_its_identity_and_its_own_class() -> None:
     log = (entry(2, symptom="shooting", session="morning"), entry(2, session="evening"))
-    context = Context(matched(log=log))
+    context = Context(matched(log=log), log)
     (only,) = context.days("lunge-rock", "left")
     assert [(e.session, r.kind) for e, r in zip(only.entries, only.responses, strict=True)] == [
         ("morning", "flared"), ("evening", "calm"),
@@ -69,4 +69,5 @@ def test_neither_the_order_of_a_date_nor_a_calm_session_more_hides_anything(log:
     assert first(data.draw(st.permutations(log))).rule == before.rule
     last = max(one.date for one in log)
     calm = log[0].model_copy(update={**entry(0).model_dump(), "date": last, "done_pct": 0})
-    assert RULE_ORDER.index(first([*log, calm]).rule) <= RULE_ORDER.index(before.rule)
+    order = list(LIBRARY.rules)
+    assert order.index(first([*log, calm]).rule) <= order.index(before.rule)

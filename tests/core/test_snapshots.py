@@ -13,10 +13,10 @@ import pytest
 
 from easepath.core.compose import compose
 from easepath.core.dose.words import dose_words
+from easepath.core.facts import Client, Complaint, PainReport, Plan, Sitting, Situation
 from easepath.core.knowledge.models import Condition
 from easepath.core.match import Matcher
 from easepath.core.screening import screen
-from easepath.core.situation import Client, Complaint, PainReport, Plan, Sitting, Situation
 from tests.core.build import LIBRARY, TODAY, factor
 
 FOLDER = Path(__file__).parent.parent / "snapshots"

@@ -6,10 +6,10 @@ from typing import Any
 
 import pytest
 
+from easepath.core.facts import OwnError, Sitting, Tryout
 from easepath.core.measure.bench import POSITIONS, bench, position_changes
 from easepath.core.measure.error import MDC_FACTOR, blend, own_error
 from easepath.core.measure.values import mdc_in_use
-from easepath.core.situation import OwnError, Sitting, Tryout
 from easepath.core.suggest import suggest
 from easepath.core.tryout import gain_of
 from tests.core.build import LIBRARY, client, complaint, day, factor, matched, screened, situation

@@ -18,7 +18,6 @@ from easepath.clinic.facts.situation import kept_dose
 from easepath.clinic.policies import require
 from easepath.core.compose import Chosen
 
-LEAVES = frozenset({"stop", "pause"})
 Decided = list[tuple[ProposalToday, models.Proposal | None]]
 
 
@@ -102,7 +101,7 @@ def _outcome(review: models.Review, decided: Decided) -> tuple[tuple[Chosen, ...
     for planned in review.of_version.drills.all():
         proposal, row = by_drill.get(planned.drill, (None, None))
         accepted = proposal is not None and row is not None and row.decision == "accept"
-        if proposal is not None and accepted and proposal.action in LEAVES:
+        if proposal is not None and accepted and proposal.does is not None and proposal.does.leaves:
             changed = True
             continue
         target = row.changed_to if row is not None and row.decision == "change" else None

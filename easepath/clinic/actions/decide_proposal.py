@@ -10,7 +10,7 @@ from easepath.clinic import clock, models
 from easepath.clinic.actions.base import fresh, record, require_open
 from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
 from easepath.clinic.facts import Assessment, assess, current_version
-from easepath.clinic.facts.proposals import STOPS, ProposalToday, proposals_of
+from easepath.clinic.facts.proposals import ProposalToday, proposals_of
 from easepath.clinic.policies import require
 from easepath.core.adjust.changes import check_change
 from easepath.core.adjust.decision import To
@@ -85,7 +85,7 @@ def _check_decision(proposal: ProposalToday, decision: str, reason: str, changed
         fields["changed_to"] = "say which drill, method and step"
     if decision == "accept" and proposal.action == "swap" and proposal.to is None:
         fields["decision"] = "there is no safer drill to swap to: change it by hand, or refuse with a reason"
-    if decision == "refuse" and proposal.action in STOPS:
+    if decision == "refuse" and proposal.is_stop:
         fields["decision"] = "a stop sign is not refused: accept it, or have the red flag cleared"
     if fields:
         raise FieldError(fields)

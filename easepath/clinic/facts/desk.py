@@ -6,7 +6,7 @@ import datetime as dt
 from typing import Any
 
 from easepath.clinic import models
-from easepath.clinic.facts.assessment import Assessment
+from easepath.core.assessment import Assessment
 from easepath.core.compose import Session
 from easepath.core.compose.desk import at_work, desk_plan
 from easepath.core.ids import Methods

@@ -7,7 +7,7 @@ from collections import defaultdict
 from collections.abc import Iterable
 
 from easepath.clinic import models
-from easepath.core import situation as core
+from easepath.core import facts as core
 
 
 def effective_sessions(complaint: models.Complaint) -> list[models.SessionLog]:

@@ -7,13 +7,10 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from easepath.clinic import models
-from easepath.clinic.facts.assessment import Assessment
 from easepath.core.adjust import DrillReview, PlanProposal
-from easepath.core.adjust.decision import PAUSES_AT_HOME
-
-STOPS = PAUSES_AT_HOME
-"""A stop sign holds at home at once and is not refused."""
-NEEDS_NO_DECISION = frozenset({"hold", "keep", ""})
+from easepath.core.assessment import Assessment
+from easepath.core.knowledge import shipped_library
+from easepath.core.knowledge.models import Action
 
 
 @dataclass(frozen=True)
@@ -34,13 +31,23 @@ class ProposalToday:
     source: str | None = None
 
     @property
+    def does(self) -> Action | None:
+        """What follows from it; None where a rule about the plan only tells."""
+        return shipped_library().actions.get(self.action)
+
+    @property
+    def is_stop(self) -> bool:
+        """A stop sign: it holds at home at once, and is not refused."""
+        return self.does is not None and self.does.at_home == "pauses"
+
+    @property
     def key(self) -> str:
         """Drill, side, rule and action; for the plan what the rule is about."""
         return ":".join((self.about, self.drill, self.side, self.rule, self.action, self.subject))
 
     def waits(self, row: models.Proposal | None) -> bool:
         """Whether a clinician has still to decide it; what was accepted of another target is open again."""
-        if self.action in NEEDS_NO_DECISION and row is None:
+        if row is None and (self.does is None or not self.does.decided):
             return False
         return row is None or (row.decision == "accept" and row.to != self.to)
 

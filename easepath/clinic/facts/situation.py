@@ -9,13 +9,13 @@ from pydantic import ValidationError
 
 from easepath.clinic import models
 from easepath.clinic.facts.home import log_entries
-from easepath.core import situation as core
+from easepath.core import facts as core
 from easepath.core.compose.own_dose import GivenDose
 from easepath.core.errors import CaseError
+from easepath.core.facts.checks import check_situation
 from easepath.core.knowledge import Library, shipped_library
 from easepath.core.knowledge.models import Dose
 from easepath.core.measure.error import MDC_FACTOR
-from easepath.core.situation_checks import check_situation
 from easepath.core.story import profile_in_force
 
 

@@ -7,7 +7,7 @@ from typing import Any
 from easepath.clinic import clock, models
 from easepath.clinic.actions.hand_over import draft_drills
 from easepath.clinic.facts import Assessment, assess, current_version
-from easepath.clinic.facts.proposals import STOPS, ProposalToday, decisions_of, undecided
+from easepath.clinic.facts.proposals import ProposalToday, decisions_of, undecided
 from easepath.clinic.selectors.bare_frame import bare_frame, last_time, path_step
 from easepath.core.adjust.attention import attention
 from easepath.core.compose import Session, assemble
@@ -147,7 +147,7 @@ def _path(
     missing = _story_missing(assessment)
     unanswered = len(assessment.screen.flags.unanswered)
     to_confirm = _to_confirm(visit.complaint)
-    need = attention(assessment.matcher, lambda: assessment.review)
+    need = attention(assessment)
     flags = [flag for flag in assessment.screen.flags.raised if flag.blocks]
     if flags:
         screen_words, screen_state = f"{OUTCOME_WORDS[assessment.screen.outcome]}", "stopped"
@@ -224,7 +224,7 @@ def _adjusted(version: models.PlanVersion | None, waiting: list[ProposalToday], 
     """What waits for a decision; an undecided stop sign is said by its name."""
     if version is None:
         return "idle", "no plan yet"
-    stops = sum(1 for proposal in waiting if proposal.action in STOPS)
+    stops = sum(1 for proposal in waiting if proposal.is_stop)
     if stops:
         return "stopped", f"{stops} stop {'sign' if stops == 1 else 'signs'} to decide"
     return ("waiting", f"{need}, {len(waiting)} to decide") if waiting else ("open", need)

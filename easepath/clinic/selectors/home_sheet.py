@@ -7,7 +7,7 @@ from typing import Any, get_args
 from easepath.clinic import clock, models
 from easepath.clinic.facts import Assessment, assess, current_version
 from easepath.clinic.facts.home import effective_sessions, latest_morning, morning_of
-from easepath.core.adjust.decision import PAUSES_AT_HOME
+from easepath.clinic.facts.proposals import proposals_of
 from easepath.core.adjust.rest import rest_until
 from easepath.core.respond import SORENESS_OPEN, asks_moved
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, Symptom
@@ -49,7 +49,7 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
     assert version is not None
     assessment = assess(complaint, clock.today_of(complaint))
     sheet = sheet_of(version)
-    stopped = {f.drill.id for f in assessment.review.drills if f.decision.action in PAUSES_AT_HOME}
+    stopped = {p.drill for p in proposals_of(assessment) if p.is_stop}
     for drill in sheet["drills"]:
         drill["paused"] = drill["drill"] in stopped
     withheld = assessment.screen.flags.blocking or complaint.sheet_withheld
@@ -71,9 +71,9 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
 
 def soreness_open(assessment: Assessment, complaint: models.Complaint) -> list[dict[str, Any]]:
     """Sessions whose soreness the rules ask about, with the morning as it was told and the days since."""
-    context, today = assessment.review.context, clock.today_of(complaint)
-    log = assessment.screen.situation.log
-    waiting = {entry.session for entry in log if context.response(entry).reason.rule == SORENESS_OPEN}
+    today = clock.today_of(complaint)
+    answered = assessment.review.context.answered
+    waiting = {one.entry.session for one in answered if one.response.reason.rule == SORENESS_OPEN}
     return [
         {
             "session": str(session.pk), "date": str(session.date), "days": (today - session.date).days,

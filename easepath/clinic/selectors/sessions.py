@@ -8,7 +8,7 @@ from easepath.clinic import models
 from easepath.clinic.facts import Assessment
 from easepath.clinic.facts.home import effective_sessions, left_out, morning_of, uncorrected_sessions
 from easepath.clinic.selectors.titles import title_of
-from easepath.core.situation import LogEntry
+from easepath.core.respond import Response
 
 
 def home_view(visit: models.Visit) -> dict[str, Any]:
@@ -43,9 +43,8 @@ def session_lines(assessment: Assessment, complaint: models.Complaint) -> list[d
 
     One that was left out of the count has no class: it is shown with who left it out and why.
     """
-    context = assessment.review.context
-    entries: dict[tuple[str | None, ...], LogEntry] = {
-        (e.session, e.drill, e.side): e for e in assessment.screen.situation.log_by_date
+    responses: dict[tuple[str | None, ...], Response] = {
+        (one.entry.session, one.entry.drill, one.entry.side): one.response for one in assessment.review.context.answered
     }
     lines = []
     sessions = effective_sessions(complaint)
@@ -54,7 +53,7 @@ def session_lines(assessment: Assessment, complaint: models.Complaint) -> list[d
         morning = morning_of(session, sessions)
         drills = []
         for row in session.drills.all():
-            response = None if out else context.response(entries[str(session.pk), row.drill, row.side])
+            response = None if out else responses[str(session.pk), row.drill, row.side]
             drills.append({
                 "drill": row.drill, "title": title_of(assessment, row.drill), "side": row.side,
                 "done_pct": row.done_pct, "during": row.during, "symptom": row.symptom,

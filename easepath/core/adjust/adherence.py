@@ -4,20 +4,19 @@ from __future__ import annotations
 
 import datetime as dt
 
-from easepath.core.situation import Situation
+from easepath.core.facts import Situation
+from easepath.core.knowledge.library import Library
 
-LOOK_BACK_DAYS = 14
 
-
-def adherence(situation: Situation) -> float | None:
-    """Dates logged of dates due, from the plan's start or 14 days ago, the later, to yesterday.
+def adherence(library: Library, situation: Situation) -> float | None:
+    """Dates logged of dates due, from the plan's start or the days looked back, the later, to yesterday.
 
     None when the start or the client's days per week are unknown, or less than one date is due.
     """
     start, days = situation.plan.start, situation.client.days_per_week
     if start is None or days is None:
         return None
-    first = max(start, situation.today - dt.timedelta(days=LOOK_BACK_DAYS))
+    first = max(start, situation.today - dt.timedelta(days=library.number("low-adherence", "look_back_days")))
     last = situation.today - dt.timedelta(days=1)
     due = ((last - first).days + 1) * days / 7
     if due < 1:

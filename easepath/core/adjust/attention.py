@@ -2,21 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
 from easepath.core.adjust.decision import DrillReview
-from easepath.core.adjust.review import Review, review
-from easepath.core.match.rank import Matcher
+from easepath.core.adjust.review import Review
+from easepath.core.assessment import Assessment
 
 Kind = Literal["unreadable", "stop", "held", "look", "answer", "ask", "step-up", "plan", "steady"]
 URGENCY: tuple[Kind, ...] = ("unreadable", "stop", "held", "look", "answer", "ask", "step-up", "plan", "steady")
-LOOK_RULES = frozenset(
-    {"nerve", "joint", "refused", "pinch-again", "pinch", "flare-again", "flare", "stirred-again", "break",
-     "wrong-place", "creeping"}
-)  # fmt: skip
-ASK_RULES = frozenset({"waiting", "undone", "stirred"})
 
 
 @dataclass(frozen=True)
@@ -33,10 +27,9 @@ class Attention:
         return URGENCY.index(self.kind)
 
 
-def attention(matcher: Matcher, reviewed: Callable[[], Review] | None = None) -> Attention:
-    """The most urgent thing about a client today; `reviewed` gives the review where there is one already."""
-    screen = matcher.screen
-    library = screen.library
+def attention(assessment: Assessment) -> Attention:
+    """The most urgent thing about a client today."""
+    screen, library = assessment.screen, assessment.library
     if screen.flags.blocking:
         flag = next(flag for flag in screen.flags.raised if flag.blocks)
         kind: Kind = "stop" if flag.action in ("emergency", "same-day") else "held"
@@ -50,21 +43,22 @@ def attention(matcher: Matcher, reviewed: Callable[[], Review] | None = None) ->
         return Attention("answer", "finish the screen", f"{count} {'question' if count == 1 else 'questions'} open")
     if not screen.situation.plan.drills:
         return Attention("plan", "make a program", "screened, nothing handed over yet")
-    return _from_review(reviewed() if reviewed else review(matcher))
+    return _from_review(assessment.review)
 
 
 def _from_review(found: Review) -> Attention:
     library = found.context.library
-    for drill in found.drills:
-        if drill.decision.rule in LOOK_RULES:
-            return Attention("look", _look_words(drill), _why(found, drill))
+    speaking = [(library.rules[drill.decision.rule], drill) for drill in found.drills]
+    for rule, drill in speaking:
+        if rule.attention == "look":
+            return Attention("look", rule.what, _why(found, drill))
     for proposal in found.plan:
-        if proposal.rule in ("worse", "cut-session", "silent", "plateau", "low-adherence"):
-            return Attention("ask", library.rules[proposal.rule].name.lower(), proposal.reason.text(library))
-    for drill in found.drills:
-        if drill.decision.rule in ASK_RULES:
-            words = "ask for the morning" if drill.decision.rule == "waiting" else "have a look"
-            return Attention("ask", words, _why(found, drill))
+        rule = library.rules[proposal.rule]
+        if rule.attention == "ask":
+            return Attention("ask", rule.what, proposal.reason.text(library))
+    for rule, drill in speaking:
+        if rule.attention == "ask":
+            return Attention("ask", rule.what, _why(found, drill))
     rising = [drill for drill in found.drills if drill.decision.action == "progress"]
     if rising:
         return Attention("step-up", "ready to step up", _why(found, rising[0]))
@@ -72,11 +66,6 @@ def _from_review(found: Review) -> Attention:
         if proposal.gate is not None and proposal.gate.opens:
             return Attention("step-up", "gate may open", proposal.reason.text(library))
     return Attention("steady", "nothing today", "the program runs as planned")
-
-
-def _look_words(drill: DrillReview) -> str:
-    words = {"flare-again": "flared again", "flare": "flared", "break": "after a break"}
-    return words.get(drill.decision.rule, drill.decision.rule.replace("-", " "))
 
 
 def _why(found: Review, drill: DrillReview) -> str:

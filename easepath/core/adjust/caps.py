@@ -12,13 +12,10 @@ from easepath.core.compose.weekly import ladder_for, weekly_work
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.reasons import Reason
 
-MOST_RISING = 2
-WORK_SHARE = 0.25
-FLARE_QUIET_DAYS = 2
-
 
 def apply_caps(context: Context, reviews: Sequence[DrillReview], *, worse: bool) -> tuple[DrillReview, ...]:
-    """At most two drills go up, the heaviest needs first; after a fresh flare or a worse measure none does."""
+    """Only so many drills go up, the heaviest needs first; after a fresh flare or a worse measure none does."""
+    most, percent = context.library.number("queued", "most_drills"), context.library.number("queued", "work_pct")
     rising = _heaviest_first(context, [review for review in reviews if review.decision.action == "progress"])
     blocked = _block(context, worse)
     allowed: list[str] = []
@@ -27,11 +24,11 @@ def apply_caps(context: Context, reviews: Sequence[DrillReview], *, worse: bool)
     for drill_id in dict.fromkeys(review.drill.id for review in rising):
         both = [review for review in rising if review.drill.id == drill_id]
         more = sum(max(0.0, _work_of(context, r, to=True) - _work_of(context, r, to=False)) for r in both)
-        fits = not allowed or (len(allowed) < MOST_RISING and round(added + more, 6) <= WORK_SHARE * plan_work)
+        fits = not allowed or (len(allowed) < most and round(added + more, 6) <= percent / 100 * plan_work)
         if blocked is None and fits:
             allowed.append(drill_id)
             added += more
-    facts = {"why": blocked or f"at most {MOST_RISING} drills and a quarter more work in one review"}
+    facts = {"why": blocked or f"at most {most} drills and a quarter more work in one review"}
     return tuple(
         replace(review, decision=Decision("queued", "hold", Reason("adjust-queued", facts=facts)))
         if review.decision.action == "progress" and review.drill.id not in allowed
@@ -48,10 +45,10 @@ def _heaviest_first(context: Context, rising: list[DrillReview]) -> list[DrillRe
 def _block(context: Context, worse: bool) -> str | None:
     if worse:
         return "a measure or the usual pain is worse"
-    first = context.situation.today - dt.timedelta(days=FLARE_QUIET_DAYS)
+    first = context.situation.today - dt.timedelta(days=context.library.number("queued", "days_after_flare"))
     planned = {p.drill for p in context.situation.plan.drills}
-    for entry in context.situation.log_by_date:
-        if entry.date >= first and entry.drill in planned and context.response(entry).kind == "flared":
+    for entry, response in ((one.entry, one.response) for one in context.answered):
+        if entry.date >= first and entry.drill in planned and response.kind == "flared":
             return f"a drill flared on {entry.date}, less than three days ago"
     return None
 

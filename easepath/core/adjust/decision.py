@@ -6,18 +6,12 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from easepath.core.compose.own_dose import DoseInForce
+from easepath.core.facts import PlannedDrill
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.reasons import Reason
-from easepath.core.situation import PlannedDrill
 from easepath.core.vocabulary import ResponseClass
 
 Action = Literal["suspend", "stop", "pause", "swap", "step-back", "ease", "restart", "hold", "progress", "keep"]
-PAUSES_AT_HOME: frozenset[Action] = frozenset({"stop", "pause", "suspend"})
-"""What is proposed because of a stop sign holds at home at once, before anybody has decided."""
-RULE_ORDER = (
-    "red-flag", "nerve", "joint", "break", "refused", "pinch-again", "pinch", "flare-again", "flare", "stirred-again",
-    "stirred", "waiting", "wrong-place", "creeping", "unscreened", "undone", "ready", "steady",
-)  # fmt: skip
 
 
 @dataclass(frozen=True)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from itertools import pairwise
 
 from easepath.core.adjust import moves
@@ -15,15 +15,6 @@ from easepath.core.match.rank import Candidate
 from easepath.core.reasons import Reason
 from easepath.core.vocabulary import JOINT_SYMPTOMS, Verdict
 
-LONG_BREAK_DAYS = 21
-SHORT_BREAK_DAYS = 7
-COMPLETE_PCT = 90
-CREEP = 2
-LOW_ADHERENCE = 0.5
-READY_SESSIONS = 2
-READY_SESSIONS_HIGH = 3
-LOOK_BACK = 3
-STRENGTH_REST_DAYS = 2
 PINCH = frozenset({"pinch"})
 
 Rule = Callable[[DrillView], Decision | None]
@@ -62,14 +53,15 @@ def joint(view: DrillView) -> Decision | None:
 
 
 def break_(view: DrillView) -> Decision | None:
-    """Three weeks without a session restart the drill; one week eases it."""
+    """A long time without a session restarts the drill; a short one eases it."""
     if not view.all_days:
         return None
     days = (view.context.situation.today - view.all_days[-1].date).days
-    if days >= LONG_BREAK_DAYS:
-        return moves.restart(view, "break", _reason("break", days=days, threshold=LONG_BREAK_DAYS))
-    if days >= SHORT_BREAK_DAYS:
-        return moves.ease(view, "break", _reason("break", days=days, threshold=SHORT_BREAK_DAYS))
+    long, short = view.number("break", "restarts_after_days"), view.number("break", "eases_after_days")
+    if days >= long:
+        return moves.restart(view, "break", _reason("break", days=days, threshold=long))
+    if days >= short:
+        return moves.ease(view, "break", _reason("break", days=days, threshold=short))
     return None
 
 
@@ -83,9 +75,9 @@ def refused(view: DrillView) -> Decision | None:
 
 
 def pinch_again(view: DrillView) -> Decision | None:
-    """A pinch in two of the last five sessions: not yet; a safer drill for the same need."""
+    """A pinch more than once of late: not yet; a safer drill for the same need."""
     pinches = [day for day in view.recent if day.symptom(PINCH)]
-    if len(pinches) < 2:
+    if len(pinches) < view.number("pinch-again", "times"):
         return None
     risk, deep = view.context.matcher.risk(view.drill), moves.depth(view.drill)
 
@@ -104,13 +96,15 @@ def pinch(view: DrillView) -> Decision | None:
 
 
 def flare_again(view: DrillView) -> Decision | None:
-    """Two flares in the last three sessions go back a rung."""
-    flares = view.classes[-LOOK_BACK:].count("flared")
-    return moves.back(view, "flare-again", _reason("flare-again", times=flares)) if flares >= 2 else None
+    """Flares close together go back a rung."""
+    flares = view.classes[-int(view.number("flare-again", "of_last")) :].count("flared")
+    if flares < view.number("flare-again", "times"):
+        return None
+    return moves.back(view, "flare-again", _reason("flare-again", times=flares))
 
 
 def flare(view: DrillView) -> Decision | None:
-    """A flare in the last session: rest two days, then ease."""
+    """A flare in the last session: rest, then ease."""
     if view.last is None or view.classes[-1] != "flared":
         return None
     why = view.last.response.reason.text(view.context.library)
@@ -118,9 +112,12 @@ def flare(view: DrillView) -> Decision | None:
 
 
 def stirred_again(view: DrillView) -> Decision | None:
-    """Two of the last three sessions stirred or flared: ease."""
-    stirs = sum(1 for kind in view.classes[-LOOK_BACK:] if kind in ("stirred", "flared"))
-    return moves.ease(view, "stirred-again", _reason("stirred-again", times=stirs)) if stirs >= 2 else None
+    """Sessions stirred or flared more often than not: ease."""
+    last = view.classes[-int(view.number("stirred-again", "of_last")) :]
+    stirs = sum(1 for kind in last if kind in ("stirred", "flared"))
+    if stirs < view.number("stirred-again", "times"):
+        return None
+    return moves.ease(view, "stirred-again", _reason("stirred-again", times=stirs))
 
 
 def stirred(view: DrillView) -> Decision | None:
@@ -138,30 +135,32 @@ def waiting(view: DrillView) -> Decision | None:
 
 
 def wrong_place(view: DrillView) -> Decision | None:
-    """Felt in the wrong place twice: hold with the cue; three times running: step back."""
+    """Felt in the wrong place again: hold with the cue; running on: step back."""
     running = 0
     for day in reversed(view.days):
         if day.felt(view.drill.wrong_felt) is None:
             break
         running += 1
-    if running < 2:
+    if running < view.number("wrong-place", "cue_after"):
         return None
     site = view.days[-1].felt(view.drill.wrong_felt) or ""
     reason = _reason("wrong-place", times=running, felt=site.replace("-", " "), cue=view.drill.wrong_felt[site])
-    lower = moves.neighbour_rung(view, up=False) if running >= LOOK_BACK else None
+    persists = running >= view.number("wrong-place", "lower_after")
+    lower = moves.neighbour_rung(view, up=False) if persists else None
     if lower is not None:
         return Decision("wrong-place", "step-back", reason, moves.new_drill(view, lower, half=False))
     return Decision("wrong-place", "hold", reason)
 
 
 def creeping(view: DrillView) -> Decision | None:
-    """The pain before the last session is 2 or more above that of the last but two."""
-    if len(view.days) < LOOK_BACK:
+    """The pain before the session climbs over the last few."""
+    over, rise = int(view.number("creeping", "over_sessions")), view.number("creeping", "rise")
+    if len(view.days) < over:
         return None
-    first, now = view.days[-LOOK_BACK].before, view.days[-1].before
-    if first is None or now is None or now - first < CREEP:
+    first, now = view.days[-over].before, view.days[-1].before
+    if first is None or now is None or now - first < rise:
         return None
-    return _hold("creeping", first=first, now=now, threshold=CREEP)
+    return _hold("creeping", first=first, now=now, threshold=rise)
 
 
 def unscreened(view: DrillView) -> Decision | None:
@@ -172,25 +171,26 @@ def unscreened(view: DrillView) -> Decision | None:
 
 
 def undone(view: DrillView) -> Decision | None:
-    """The last two sessions under 90 percent, or adherence under a half: shorten the session first."""
-    last_two = [day.done_pct for day in view.days[-2:]]
+    """The last sessions not done whole, or too few of the due dates: shorten the session first."""
+    wanted, complete = int(view.number("undone", "sessions")), view.number("undone", "complete_pct")
+    last = [day.done_pct for day in view.days[-wanted:]]
     adherence = view.context.adherence
-    if adherence is not None and adherence < LOW_ADHERENCE:
+    if adherence is not None and adherence < view.number("undone", "due_pct") / 100:
         return _hold("undone", share=f"{round(100 * adherence)} % of the due dates logged")
-    if len(last_two) == 2 and all(done is not None and done < COMPLETE_PCT for done in last_two):
-        return _hold("undone", share=f"last two sessions {last_two[0]:g} % and {last_two[1]:g} % done")
+    if len(last) == wanted and all(done is not None and done < complete for done in last):
+        return _hold("undone", share=f"last two sessions {last[0]:g} % and {last[-1]:g} % done")
     return None
 
 
 def ready(view: DrillView) -> Decision | None:
     """Calm and complete long enough: go up."""
-    wanted = READY_SESSIONS_HIGH if view.context.screen.high else READY_SESSIONS
+    wanted = int(view.number("ready", "sessions_irritable" if view.context.screen.high else "sessions"))
     last = view.days[-wanted:]
     if len(last) < wanted or any(kind != "calm" for kind in view.classes[-wanted:]):
         return None
-    if any(day.done_pct is None or day.done_pct < COMPLETE_PCT for day in last):
+    if any(day.done_pct is None or day.done_pct < view.number("ready", "complete_pct") for day in last):
         return None
-    if _needs_rest_days(view) and not _rested(last):
+    if _needs_rest_days(view) and not _rested(last, view.number("ready", "strength_rest_days")):
         return None
     return moves.go_up(view, "ready", _reason("ready", times=wanted))
 
@@ -206,20 +206,24 @@ def _needs_rest_days(view: DrillView) -> bool:
     return days_bind(view.context.matcher, view.drill, view.method.id, view.ladder.at(view.step))
 
 
-def _rested(days: Sequence[SessionDay]) -> bool:
-    return all((b.date - a.date).days >= STRENGTH_REST_DAYS for a, b in pairwise(days))
+def _rested(days: Sequence[SessionDay], rest: float) -> bool:
+    return all((b.date - a.date).days >= rest for a, b in pairwise(days))
 
 
-RULES: tuple[Rule, ...] = (
-    red_flag, nerve, joint, break_, refused, pinch_again, pinch, flare_again, flare, stirred_again, stirred, waiting,
-    wrong_place, creeping, unscreened, undone, ready, steady,
-)  # fmt: skip
+RULES: Mapping[str, Rule] = {
+    "red-flag": red_flag, "nerve": nerve, "joint": joint, "break": break_, "refused": refused,
+    "pinch-again": pinch_again, "pinch": pinch, "flare-again": flare_again, "flare": flare,
+    "stirred-again": stirred_again, "stirred": stirred, "waiting": waiting, "wrong-place": wrong_place,
+    "creeping": creeping, "unscreened": unscreened, "undone": undone, "ready": ready, "steady": steady,
+}  # fmt: skip
+"""The rule behind each row of the knowledge; their order is that of the rows."""
 
 
 def decide(view: DrillView) -> Decision:
-    """The first rule that fires for one side."""
-    for rule in RULES:
-        decision = rule(view)
+    """The first rule that fires for one side, in the order of the knowledge."""
+    for name in view.context.library.rules:
+        rule = RULES.get(name)
+        decision = rule(view) if rule else None
         if decision is not None:
             return decision
-    raise AssertionError("steady always fires")
+    return steady(view)

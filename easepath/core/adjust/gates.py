@@ -7,12 +7,10 @@ from dataclasses import dataclass
 
 from easepath.core.adjust.session_day import SessionDay
 from easepath.core.adjust.view import Context
+from easepath.core.facts import PlannedDrill
 from easepath.core.knowledge.models import Drill, PassCondition
 from easepath.core.reasons import Reason
-from easepath.core.situation import PlannedDrill
 from easepath.core.vocabulary import SIDES, SideName
-
-COMPLETE_PCT = 90
 
 
 @dataclass(frozen=True)
@@ -142,12 +140,13 @@ def _is_calm(context: Context, rule: PassCondition, drill: Drill, side: SideName
         days = tuple(day for day in days if planned.since is None or day.date >= planned.since)
     times = rule.times or 0
     last = days[-times:] if times else ()
-    return len(last) == times and all(_counts(rule, day) for day in last)
+    complete = context.number("gate", "complete_pct")
+    return len(last) == times and all(_counts(rule, day, complete) for day in last)
 
 
-def _counts(rule: PassCondition, day: SessionDay) -> bool:
+def _counts(rule: PassCondition, day: SessionDay, complete_pct: float) -> bool:
     mild = rule.during_at_most is None or (day.during is not None and day.during <= rule.during_at_most)
-    complete = day.done_pct is not None and day.done_pct >= COMPLETE_PCT
+    complete = day.done_pct is not None and day.done_pct >= complete_pct
     return mild and complete and day.kind == "calm"
 
 

@@ -7,22 +7,10 @@ from dataclasses import dataclass
 
 from easepath.core.adjust.gates import GateResult, gate
 from easepath.core.adjust.view import Context
+from easepath.core.facts import Sitting
 from easepath.core.ids import Measures
 from easepath.core.measure.values import Row, shortfall
 from easepath.core.reasons import Reason
-from easepath.core.situation import Sitting
-
-GOAL_PAIN = 2
-PAIN_RISE = 2
-PAIN_RISE_DAYS = 10
-PLATEAU_SITTINGS = 3
-PLATEAU_DAYS = 21
-PLATEAU_ADHERENCE = 0.7
-LOW_ADHERENCE = 0.5
-SILENT_DAYS = 4
-MORNING_DAYS = 2
-LOOK_BACK = 3
-UNEXPLAINED_MORNINGS = 2
 
 
 @dataclass(frozen=True)
@@ -49,7 +37,7 @@ def red_flag(context: Context) -> Iterator[PlanProposal]:
 
 
 def worse(context: Context) -> Iterator[PlanProposal]:
-    """A measure with a movement is worse, or usual pain rose by 2 within ten days."""
+    """A measure with a movement is worse, or usual pain rose within a few days."""
     for row in context.screen.measured.rows.values():
         measure = context.library.measures[row.measure]
         if measure.movement and row.change == "worse":
@@ -58,9 +46,9 @@ def worse(context: Context) -> Iterator[PlanProposal]:
     series = context.screen.measured.series(Measures.PAIN_USUAL, "both")
     if len(series) >= 2:
         before, now = series[-2], series[-1]
-        rise = round(now.value - before.value, 6)
-        if rise >= PAIN_RISE and (now.date - before.date).days <= PAIN_RISE_DAYS:
-            facts = {"before": before.value, "now": now.value, "threshold": PAIN_RISE}
+        rise, threshold = round(now.value - before.value, 6), context.number("worse", "pain_rise")
+        if rise >= threshold and (now.date - before.date).days <= context.number("worse", "within_days"):
+            facts = {"before": before.value, "now": now.value, "threshold": threshold}
             yield PlanProposal("worse", Reason("plan-pain-rose", facts=facts))
 
 
@@ -89,18 +77,19 @@ def _reached(row: Row) -> bool:
 
 
 def cut_session(context: Context) -> Iterator[PlanProposal]:
-    """Two bad mornings running that no drill explains: a third less of everything, and nothing else changes."""
-    dates = sorted({entry.date for entry in context.situation.log})[-UNEXPLAINED_MORNINGS:]
-    unexplained = {entry.date for entry in context.situation.log if entry.unexplained}
-    if len(dates) == UNEXPLAINED_MORNINGS and set(dates) <= unexplained:
-        facts = {"first": str(dates[0]), "second": str(dates[1])}
+    """Bad mornings running that no drill explains: a third less of everything, and nothing else changes."""
+    wanted = int(context.number("cut-session", "mornings"))
+    dates = sorted({entry.date for entry in context.log})[-wanted:]
+    unexplained = {entry.date for entry in context.log if entry.unexplained}
+    if len(dates) == wanted and set(dates) <= unexplained:
+        facts = {"first": str(dates[0]), "second": str(dates[-1])}
         yield PlanProposal("cut-session", Reason("plan-cut-session", facts=facts))
 
 
 def goal(context: Context) -> Iterator[PlanProposal]:
     """A range that was short has reached its goal, and usual pain is known and low."""
     usual = context.situation.complaint.pain.usual
-    if usual is None or usual > GOAL_PAIN:
+    if usual is None or usual > context.number("goal", "usual_pain"):
         return
     for row, _ in _counting(context):
         if _reached(row):
@@ -109,15 +98,16 @@ def goal(context: Context) -> Iterator[PlanProposal]:
 
 
 def plateau(context: Context) -> Iterator[PlanProposal]:
-    """Three sittings over three weeks, done well, and no real change."""
-    if context.adherence is None or context.adherence < PLATEAU_ADHERENCE:
+    """Sittings enough over weeks, done well, and no real change."""
+    if context.adherence is None or context.adherence < context.number("plateau", "done_pct") / 100:
         return
     for row, alike in _counting(context):
         span = (alike[-1].date - alike[0].date).days
         measure = context.library.measures[row.measure]
         change = shortfall(measure, alike[0].value, alike[-1].value)
         still = round(abs(change), 6) <= round(row.mdc, 6)
-        if len(alike) >= PLATEAU_SITTINGS and span >= PLATEAU_DAYS and still and not _reached(row):
+        long_enough = len(alike) >= context.number("plateau", "sittings") and span >= context.number("plateau", "days")
+        if long_enough and still and not _reached(row):
             facts = {"measure": measure.name, "side": row.side, "days": span, "threshold": row.mdc}
             yield PlanProposal("plateau", Reason("plan-plateau", facts=facts))
 
@@ -132,28 +122,30 @@ def staged_gate(context: Context) -> Iterator[PlanProposal]:
 
 
 def low_adherence(context: Context) -> Iterator[PlanProposal]:
-    """Under half of the due dates, and no drill hurt: the program is too big."""
+    """Too few of the due dates, and no drill hurt: the program is too big."""
     share = context.adherence
-    if share is None or share >= LOW_ADHERENCE:
+    if share is None or share >= context.number("low-adherence", "due_pct") / 100:
         return
+    last = int(context.number("low-adherence", "painless_sessions"))
     for planned in context.situation.plan.drills:
         for view in context.views(planned):
-            if {day.kind for day in view.all_days[-LOOK_BACK:]} & {"stirred", "flared"}:
+            if {day.kind for day in view.all_days[-last:]} & {"stirred", "flared"}:
                 return
     yield PlanProposal("low-adherence", Reason("plan-low-adherence", facts={"percent": round(100 * share)}))
 
 
 def silent(context: Context) -> Iterator[PlanProposal]:
-    """No log for four days, or a next morning unknown for two."""
+    """No log for days, or a next morning unknown for too long."""
     plan, today = context.situation.plan, context.situation.today
     if not plan.drills:
         return
-    log = context.situation.log_by_date
+    log = context.log
     last = log[-1].date if log else plan.start
-    if last is not None and (today - last).days >= SILENT_DAYS:
+    if last is not None and (today - last).days >= context.number("silent", "days"):
         yield PlanProposal("silent", Reason("plan-silent", facts={"days": (today - last).days}))
         return
+    unknown_for = context.number("silent", "morning_days")
     for entry in log:
-        if entry.next is None and not entry.held and (today - entry.date).days >= MORNING_DAYS:
+        if entry.next is None and not entry.held and (today - entry.date).days >= unknown_for:
             yield PlanProposal("silent", Reason("plan-morning-unknown", facts={"date": str(entry.date)}))
             return

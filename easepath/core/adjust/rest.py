@@ -1,4 +1,4 @@
-"""Rest after a flare: two days, shown on the client's sheet."""
+"""Rest after a flare, shown on the client's sheet."""
 
 from __future__ import annotations
 
@@ -6,13 +6,11 @@ import datetime as dt
 
 from easepath.core.adjust.view import Context
 
-REST_DAYS = 2
-
 
 def rest_until(context: Context) -> dt.date | None:
-    """The last day of rest while a drill flared within the last two days, planned still or not; else None."""
-    flares = [entry.date for entry in context.situation.log_by_date if context.response(entry).kind == "flared"]
+    """The last day of rest while a drill flared within the days of rest, planned still or not; else None."""
+    flares = [one.entry.date for one in context.answered if one.response.kind == "flared"]
     if not flares:
         return None
-    until = max(flares) + dt.timedelta(days=REST_DAYS)
+    until = max(flares) + dt.timedelta(days=context.library.number("flare", "rest_days"))
     return until if until >= context.situation.today else None

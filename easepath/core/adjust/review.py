@@ -5,17 +5,16 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from easepath.core.adjust.caps import apply_caps
-from easepath.core.adjust.decision import RULE_ORDER, Decision, DrillReview
+from easepath.core.adjust.decision import Decision, DrillReview
 from easepath.core.adjust.drill_rules import decide
 from easepath.core.adjust.nerve import families_of, families_paused
 from easepath.core.adjust.plan_rules import PlanProposal, plan_proposals
 from easepath.core.adjust.view import Context, DrillView
 from easepath.core.dose.words import dose_words
+from easepath.core.facts import LogEntry, PlannedDrill
+from easepath.core.knowledge.library import Library
 from easepath.core.match.rank import Matcher
 from easepath.core.reasons import Reason
-from easepath.core.situation import PlannedDrill
-
-CHANGES_DOSE = frozenset({"progress", "ease", "step-back", "restart"})
 
 
 @dataclass(frozen=True)
@@ -28,22 +27,26 @@ class Review:
     context: Context
 
 
-def review(matcher: Matcher) -> Review:
-    """Judge every planned drill and the plan, then apply what binds the whole review."""
-    context = Context(matcher)
+def review(matcher: Matcher, log: tuple[LogEntry, ...] | None = None) -> Review:
+    """Judge every planned drill and the plan, then apply what binds the whole review.
+
+    `log` are the sessions as they count, by date; left out, those of the situation as they were told.
+    """
+    context = Context(matcher, matcher.screen.situation.log_by_date if log is None else log)
     drills = [_review_drill(context, planned) for planned in context.situation.plan.drills]
     drills = _pause_families(context, drills)
     plan = plan_proposals(context)
     is_worse = any(proposal.rule == "worse" for proposal in plan)
     if any(proposal.rule == "cut-session" for proposal in plan):
-        drills = [_held_for_the_cut(found) for found in drills]
+        drills = [_held_for_the_cut(context.library, found) for found in drills]
     return Review(apply_caps(context, drills, worse=is_worse), plan, context.adherence, context)
 
 
 def _review_drill(context: Context, planned: PlannedDrill) -> DrillReview:
     """Sides planned together take the rule that stands first."""
     judged: list[tuple[DrillView, Decision]] = [(view, decide(view)) for view in context.views(planned)]
-    view, decision = min(judged, key=lambda pair: RULE_ORDER.index(pair[1].rule))
+    order = list(context.library.rules)
+    view, decision = min(judged, key=lambda pair: order.index(pair[1].rule))
     kind = view.last.kind if view.last else None
     return DrillReview(planned, view.drill, view.method.id, decision, kind, view.present, _differs(view))
 
@@ -74,9 +77,9 @@ def _pause_families(context: Context, drills: list[DrillReview]) -> list[DrillRe
     return [_paused(found) if families_of(found.drill) & paused else found for found in drills]
 
 
-def _held_for_the_cut(found: DrillReview) -> DrillReview:
+def _held_for_the_cut(library: Library, found: DrillReview) -> DrillReview:
     """While the whole session is cut, nothing else changes; stops, pauses and swaps stay."""
-    if found.decision.action not in CHANGES_DOSE:
+    if not library.actions[found.decision.action].changes:
         return found
     decision = Decision("queued", "hold", Reason("adjust-queued", facts={"why": "the whole session is cut first"}))
     return replace(found, decision=decision)

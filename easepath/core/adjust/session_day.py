@@ -7,8 +7,8 @@ from collections.abc import Collection, Iterable
 from dataclasses import dataclass
 from itertools import groupby
 
-from easepath.core.respond import Responder, Response
-from easepath.core.situation import LogEntry
+from easepath.core.facts import LogEntry
+from easepath.core.respond import Answered, Responder, Response
 from easepath.core.vocabulary import ResponseClass
 
 WORST_FIRST: tuple[ResponseClass, ...] = ("flared", "stirred", "waiting", "calm")
@@ -74,10 +74,10 @@ def worst_class(kinds: Iterable[ResponseClass]) -> ResponseClass:
     return min(kinds, key=WORST_FIRST.index)
 
 
-def days_of(entries: Iterable[LogEntry], responses: Iterable[Response]) -> tuple[SessionDay, ...]:
+def days_of(answered: Iterable[Answered]) -> tuple[SessionDay, ...]:
     """Entries in order of their dates, with the response of each, date by date."""
     found = []
-    for date, group in groupby(zip(entries, responses, strict=True), key=lambda pair: pair[0].date):
-        pairs = list(group)
-        found.append(SessionDay(date, tuple(e for e, _ in pairs), tuple(r for _, r in pairs)))
+    for date, group in groupby(answered, key=lambda one: one.entry.date):
+        ones = list(group)
+        found.append(SessionDay(date, tuple(o.entry for o in ones), tuple(o.response for o in ones)))
     return tuple(found)

@@ -11,26 +11,28 @@ from easepath.core.adjust.session_day import SessionDay, days_of
 from easepath.core.compose.own_dose import DoseInForce, dose_in_force, given_dose
 from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.ladder import DoseLadder
+from easepath.core.facts import LogEntry, PlannedDrill, Situation
 from easepath.core.knowledge.models import Drill, Method
 from easepath.core.match.methods import choose_method
 from easepath.core.match.rank import Matcher
-from easepath.core.respond import Responder, Response
-from easepath.core.situation import LogEntry, PlannedDrill, Situation
+from easepath.core.respond import Answered, Responder
 from easepath.core.vocabulary import SIDES, ResponseClass, SideName
-
-PINCH_WINDOW = 5
 
 
 class Context:
-    """Everything a review reads once: matcher, responder, plan and adherence."""
+    """Everything a review reads once: matcher, the log as it counts with its responses, plan and adherence.
 
-    def __init__(self, matcher: Matcher) -> None:
+    `log` are the sessions by date, their mornings charged where they were asked once for a whole session.
+    """
+
+    def __init__(self, matcher: Matcher, log: tuple[LogEntry, ...]) -> None:
         self.matcher = matcher
         self.screen = matcher.screen
         self.library = matcher.screen.library
         self.situation: Situation = matcher.screen.situation
         self.methods: Mapping[str, str] = {p.drill: self._method(p) for p in self.situation.plan.drills}
-        self.responder = Responder(self.screen, self.methods)
+        self.log = log
+        self.responder = Responder(self.screen, self.methods, log)
 
     def _method(self, planned: PlannedDrill) -> str:
         drill = self.library.drill(planned.drill)
@@ -39,29 +41,26 @@ class Context:
     @cached_property
     def adherence(self) -> float | None:
         """Share of the due dates that were logged; None while it cannot be known."""
-        return adherence(self.situation)
+        return adherence(self.library, self.situation)
 
-    def response(self, entry: LogEntry) -> Response:
-        """The response of an entry, classified once."""
-        key = id(entry)
-        if key not in self._responses:
-            self._responses[key] = self.responder.classify(entry)
-        return self._responses[key]
+    def number(self, rule: str, name: str) -> int | float:
+        """A number of an adjusting rule."""
+        return self.library.number(rule, name)
 
     @cached_property
-    def _responses(self) -> dict[int, Response]:
-        return {}
+    def answered(self) -> tuple[Answered, ...]:
+        """Every entry of the log with its response, by date."""
+        return tuple(Answered(entry, self.responder.classify(entry)) for entry in self.log)
 
     def days(self, drill: str, side: SideName | None) -> tuple[SessionDay, ...]:
         """The dates on which a drill was logged on a side, or on any (None), each with its responses."""
-        entries = [e for e in self._log_of.get(drill, ()) if side is None or side in e.sides]
-        return days_of(entries, map(self.response, entries))
+        return days_of([one for one in self._answered_of.get(drill, ()) if side is None or side in one.entry.sides])
 
     @cached_property
-    def _log_of(self) -> Mapping[str, Sequence[LogEntry]]:
-        found: dict[str, list[LogEntry]] = {}
-        for entry in self.situation.log_by_date:
-            found.setdefault(entry.drill, []).append(entry)
+    def _answered_of(self) -> Mapping[str, Sequence[Answered]]:
+        found: dict[str, list[Answered]] = {}
+        for one in self.answered:
+            found.setdefault(one.entry.drill, []).append(one)
         return found
 
     def views(self, planned: PlannedDrill) -> tuple[DrillView, ...]:
@@ -108,8 +107,8 @@ class DrillView:
 
     @property
     def recent(self) -> tuple[SessionDay, ...]:
-        """The last five dates, whatever the dose."""
-        return self.all_days[-PINCH_WINDOW:]
+        """The last dates in which a pinch counts, whatever the dose."""
+        return self.all_days[-int(self.context.number("pinch-again", "of_last")) :]
 
     @property
     def method(self) -> Method:
@@ -132,6 +131,10 @@ class DrillView:
     def step(self) -> int:
         """The present step; one above the top counts as the top."""
         return self.present.step
+
+    def number(self, rule: str, name: str) -> int | float:
+        """A number of an adjusting rule."""
+        return self.context.number(rule, name)
 
     @property
     def key(self) -> str:

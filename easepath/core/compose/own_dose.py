@@ -7,9 +7,9 @@ from dataclasses import dataclass
 
 from easepath.core.compose.weekly import weekly_work
 from easepath.core.dose.ladder import DoseLadder
+from easepath.core.facts import PlannedDrill
 from easepath.core.knowledge.models import Dose, Drill, Method
 from easepath.core.match.rank import Matcher
-from easepath.core.situation import PlannedDrill
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator
 
 from easepath.core.errors import Problem
-from easepath.core.ids import RELIED_ON
+from easepath.core.ids import RELIED_ON, RESPONSES, RULES
 from easepath.core.knowledge import models
 from easepath.core.knowledge.library import Library, Loaded
 from easepath.core.vocabulary import target_of
@@ -25,6 +25,7 @@ def cross_check(library: Library, entries: Loaded, problems: list[Problem]) -> N
                 if identifier not in known[target]:
                     problems.append(Problem(file, f"{label}.{key}", f"dangling id {identifier!r}: no such {target}"))
     _check_relied_on(known, problems)
+    _check_numbers(library, entries, problems)
     _check_ladders(library, entries, problems)
     _check_stages(library, entries, problems)
     _check_needs(library, entries, problems)
@@ -39,6 +40,16 @@ def _check_relied_on(known: dict[str, frozenset[str]], problems: list[Problem]) 
     for kind, names in RELIED_ON.items():
         for name in sorted(names - known[kind]):
             problems.append(Problem("the rules", f"{kind}.{name}", "a rule relies on it, and the knowledge has none"))
+
+
+def _check_numbers(library: Library, entries: Loaded, problems: list[Problem]) -> None:
+    """Every number a rule reads is there, and none that nothing reads."""
+    for kind, rows, read in (("rules", library.rules, RULES), ("responses", library.responses, RESPONSES)):
+        for identifier, row in rows.items():
+            for name in sorted(read.get(identifier, frozenset()) ^ set(row.numbers)):
+                why = "nothing reads it" if name in row.numbers else "missing: the rule reads it"
+                file = _file_of(entries, kind, identifier)
+                problems.append(Problem(file, f"{kind}.{identifier}.numbers.{name}", why))
 
 
 def _label(row: models.Entry) -> str:
@@ -74,6 +85,8 @@ def _known_ids(library: Library) -> dict[str, frozenset[str]]:
         "stance": frozenset(library.stances),
         "pattern": frozenset(library.patterns),
         "rule": frozenset(library.rules),
+        "response": frozenset(library.responses),
+        "action": frozenset(library.actions),
         "phase or region": frozenset(library.regions) | {"any"},
     }  # fmt: skip
 

@@ -36,7 +36,9 @@ class Library:
     targets: Mapping[str, models.Target]
     standins: Mapping[str, models.StandIn]
     reasons: Mapping[str, models.ReasonText]
-    rules: Mapping[str, models.RuleText]
+    rules: Mapping[str, models.Rule]
+    actions: Mapping[str, models.Action]
+    responses: Mapping[str, models.ResponseRule]
     answers: Mapping[str, models.AnswerWord]
     areas: Mapping[str, models.Area]
     signs: Mapping[str, models.AnswerWord]
@@ -83,6 +85,10 @@ class Library:
         """How a drill is called on every screen: the client's title, else its name; raises UnknownIdError."""
         wording = self.wording.get(drill)
         return wording.title if wording else self.drill(drill).name
+
+    def number(self, rule: str, name: str) -> int | float:
+        """A number an adjusting rule reads; the knowledge is checked to have every one the rules read."""
+        return self.rules[rule].numbers[name]
 
     def method(self, identifier: str) -> models.Method:
         """The method with that id; raises UnknownIdError."""

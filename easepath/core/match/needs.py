@@ -6,11 +6,11 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
+from easepath.core.facts import NeedSet
 from easepath.core.ids import Needs as NeedIds
 from easepath.core.knowledge.models import Finding
 from easepath.core.measure.values import GRADE_ORDER, GRADE_WEIGHT, Grade
 from easepath.core.screening.screen import NERVE_ROOT, ScreenResult
-from easepath.core.situation import NeedSet
 from easepath.core.vocabulary import NeedSource, SideName
 
 OBSERVED_WEIGHT = GRADE_WEIGHT["moderate"]

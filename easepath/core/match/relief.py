@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
+from easepath.core.facts import Situation, Tryout
 from easepath.core.ids import Exposures
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill
-from easepath.core.situation import Situation, Tryout
 from easepath.core.tryout import gain_of
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, SideWord, sides_of
 

@@ -6,7 +6,7 @@ import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from easepath.core.situation import OwnError
+from easepath.core.facts import OwnError
 
 MDC_FACTOR = 1.96 * math.sqrt(2)
 DEFAULT_WEIGHT = 20

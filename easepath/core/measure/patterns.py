@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
+from easepath.core.facts import ClientFactor, Situation
 from easepath.core.ids import Factors, Measures, Needs, Observations, Patterns
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition
 from easepath.core.measure.values import Measurements
-from easepath.core.situation import ClientFactor, Situation
 from easepath.core.vocabulary import SIDES, SideName
 
 HAMSTRING_NEEDS = (Needs.LENGTHEN_HAMSTRING, Needs.STRENGTHEN_HAMSTRING, Needs.ACTIVATE_HAMSTRING)

@@ -7,11 +7,11 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
+from easepath.core.facts import Sitting, Situation
 from easepath.core.ids import Measures, Observations
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Measure
 from easepath.core.measure.error import blend
-from easepath.core.situation import Sitting, Situation
 from easepath.core.vocabulary import BOTH, SIDES, SideName, SideWord, other_side, sides_of
 
 Grade = Literal["none", "mild", "moderate", "marked"]

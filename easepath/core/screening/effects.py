@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
+from easepath.core.facts import ClientFactor, Situation
 from easepath.core.ids import Exposures, Factors
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import EffectTable, Factor, effect_change, effect_verdict
 from easepath.core.measure.patterns import PatternResult
 from easepath.core.reasons import Reason
-from easepath.core.situation import ClientFactor, Situation
 from easepath.core.vocabulary import BOTH, SIDES, SideName, Verdict, sides_of
 
 FRESH_STRAIN_DAYS = 3

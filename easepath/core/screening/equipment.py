@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
+from easepath.core.facts import Client
 from easepath.core.knowledge.library import Library
-from easepath.core.situation import Client
 
 PROVIDED: dict[str, tuple[str, ...]] = {
     "chair": ("chair",), "desk": ("desk", "chair"), "wall": ("wall",), "bed": ("bed",),

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from easepath.core.facts import ClientFactor, Situation
 from easepath.core.ids import Answers, Factors, FlagItems, Measures
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, RedFlag
 from easepath.core.measure.values import Measurements
 from easepath.core.reasons import Reason
-from easepath.core.situation import ClientFactor, Situation
 from easepath.core.story import answer, complaint_regions, context
 from easepath.core.vocabulary import FlagAction, Outcome
 

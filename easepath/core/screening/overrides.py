@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
+from easepath.core.facts import Override
 from easepath.core.reasons import Reason
 from easepath.core.screening.verdicts import DrillVerdict
-from easepath.core.situation import Override
 from easepath.core.vocabulary import SideWord, Verdict
 
 OVERRIDDEN = "overridden"

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 
+from easepath.core.facts import ClientFactor, Limit, Situation
 from easepath.core.knowledge.library import Library
 from easepath.core.measure.values import Measurements
 from easepath.core.reasons import Reason
 from easepath.core.screening.effects import factor_sides
-from easepath.core.situation import ClientFactor, Limit, Situation
 from easepath.core.story import complaint_regions
 from easepath.core.vocabulary import (
     MOVEMENT_VARIANTS,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from easepath.core.facts import ClientFactor, Situation
 from easepath.core.ids import Factors
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill
@@ -16,7 +17,6 @@ from easepath.core.screening.flags import FlagResult, ask_flags, issues_program,
 from easepath.core.screening.overrides import DrillVerdicts, with_override, with_overrides
 from easepath.core.screening.ranges import Ranges
 from easepath.core.screening.verdicts import DrillScreen, DrillVerdict, MeasureVerdict
-from easepath.core.situation import ClientFactor, Situation
 from easepath.core.story import IrritabilityResult, factors_in_force, irritability, profile_in_force
 from easepath.core.vocabulary import SIDES, Outcome, Place, SideName, SideWord
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 
+from easepath.core.facts import ClientFactor, Situation
 from easepath.core.ids import Exposures, Factors, Methods
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill, Measure, effect_verdict
@@ -13,7 +14,6 @@ from easepath.core.reasons import Reason
 from easepath.core.screening.effects import Effects
 from easepath.core.screening.equipment import Household
 from easepath.core.screening.ranges import Ranges
-from easepath.core.situation import ClientFactor, Situation
 from easepath.core.story import answer
 from easepath.core.vocabulary import SIDES, Place, SideName, SideWord, Verdict, other_side, target_of
 

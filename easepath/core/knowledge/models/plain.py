@@ -96,12 +96,3 @@ class PatternWords(Entry):
     id: Id
     name: str
     results: dict[Id, str]
-
-
-class RuleText(Entry):
-    """Why an adjusting or plan rule exists and what it means in plain words, for the reason panel."""
-
-    id: Id
-    name: str
-    text: str
-    threshold: str

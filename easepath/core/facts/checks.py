@@ -6,9 +6,9 @@ import datetime as dt
 from collections.abc import Container, Iterable
 
 from easepath.core.errors import CaseError
+from easepath.core.facts import ClientFactor, LogEntry, PlannedDrill, Sitting, Situation, Tryout
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Dose
-from easepath.core.situation import ClientFactor, LogEntry, PlannedDrill, Sitting, Situation, Tryout
 from easepath.core.story import profile_in_force
 
 

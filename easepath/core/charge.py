@@ -1,0 +1,83 @@
+"""Charging a morning: one bad morning of a session belongs to the drills that earned it, not to all of them."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections import defaultdict
+from dataclasses import dataclass
+
+from easepath.core.facts import LogEntry
+from easepath.core.match.relief import rating
+from easepath.core.respond import Responder
+from easepath.core.screening.screen import ScreenResult
+
+
+@dataclass(frozen=True)
+class DrillInSession:
+    """What charging a morning needs to know about each drill of a session."""
+
+    entry: LogEntry
+    changed: dt.date | None
+    risk: int
+
+
+def charge_morning(
+    responder: Responder, drills: tuple[DrillInSession, ...], *, shared_after: bool = False
+) -> tuple[LogEntry, ...]:
+    """Charge one bad morning of a session to the drills that earned it; the others hold.
+
+    To those whose own pain during or after was out of bounds, else to the drill changed last, else to
+    the riskiest. With `shared_after` the pain right after was asked once for the whole session, so it
+    is charged like the morning and speaks for no single drill. What is not bad belongs to all alike.
+    """
+
+    def own_fault(drill: DrillInSession) -> bool:
+        return responder.over_allowed(drill.entry) or (not shared_after and responder.lingers(drill.entry))
+
+    def is_bad(entry: LogEntry) -> bool:
+        return responder.morning_is_worse(entry) or (shared_after and responder.lingers(entry))
+
+    if not any(is_bad(drill.entry) for drill in drills):
+        return tuple(drill.entry for drill in drills)
+    guilty = [drill for drill in drills if own_fault(drill)]
+    charged = guilty or [_most_suspect(drills)]
+    mark = {} if guilty else {"unexplained": True}
+    return tuple(d.entry.model_copy(update=mark if d in charged else {"held": True}) for d in drills)
+
+
+def _most_suspect(drills: tuple[DrillInSession, ...]) -> DrillInSession:
+    dates = [drill.changed for drill in drills if drill.changed is not None]
+    newest = [drill for drill in drills if dates and drill.changed == max(dates)]
+    suspects = newest if len(newest) == 1 else newest or list(drills)
+    return max(suspects, key=lambda drill: (drill.risk, drill.entry.drill))
+
+
+def charged_log(screen: ScreenResult) -> tuple[LogEntry, ...]:
+    """The sessions by date, the morning and the pain right after of each date charged.
+
+    For a log in which both were asked once for a whole session and not drill by drill.
+    """
+    situation = screen.situation
+    methods = {planned.drill: planned.method for planned in situation.plan.drills if planned.method}
+    responder = Responder(screen, methods, situation.log_by_date)
+    changed = {planned.drill: planned.since for planned in situation.plan.drills}
+    by_date: dict[dt.date, list[LogEntry]] = defaultdict(list)
+    for entry in situation.log_by_date:
+        by_date[entry.date].append(entry)
+    charged: list[LogEntry] = []
+    for entries in by_date.values():
+        drills = tuple(
+            DrillInSession(entry, _changed_by(changed, entry), _risk(screen, entry.drill)) for entry in entries
+        )
+        charged.extend(charge_morning(responder, drills, shared_after=True))
+    return tuple(charged)
+
+
+def _risk(screen: ScreenResult, drill: str) -> int:
+    return rating(screen.profile, screen.library.drills[drill])[1]
+
+
+def _changed_by(changed: dict[str, dt.date | None], entry: LogEntry) -> dt.date | None:
+    """When the drill's present dose began, unless that was after the session."""
+    since = changed.get(entry.drill)
+    return since if since is not None and since <= entry.date else None

@@ -1,0 +1,14 @@
+"""The facts of one client on one day: frozen, typed, plain. None is the value "unknown" everywhere."""
+
+from easepath.core.facts.base import Fact
+from easepath.core.facts.complaint import Complaint, PainReport
+from easepath.core.facts.person import Client, ClientFactor, Limit
+from easepath.core.facts.plan import Clearance, NeedSet, Override, Plan, PlannedDrill
+from easepath.core.facts.room import Goal, OwnError, Sitting, Tryout
+from easepath.core.facts.session import LogEntry
+from easepath.core.facts.situation import Situation
+
+__all__ = [
+    "Clearance", "Client", "ClientFactor", "Complaint", "Fact", "Goal", "Limit", "LogEntry", "NeedSet", "Override",
+    "OwnError", "PainReport", "Plan", "PlannedDrill", "Sitting", "Situation", "Tryout",
+]  # fmt: skip

@@ -1,0 +1,44 @@
+"""What was done at home, and the response by the next morning."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Annotated
+
+from pydantic import Field
+
+from easepath.core.facts.base import DonePct, Fact, Pain
+from easepath.core.vocabulary import Moved, SideName, SideWord, Symptom, Unusual, sides_of
+
+
+class LogEntry(Fact):
+    """One drill in one session at home, with the response by the next morning.
+
+    `session` is the session's identity, for storage, display and corrections; the rules read dates.
+    `held` marks a morning that belongs to the session but was charged to another drill: this entry
+    neither counts against the drill nor lets it go up. `unexplained` marks a bad morning that no drill's
+    own pain explains. Both are told by charging, never by a case file.
+    """
+
+    date: dt.date
+    drill: str
+    side: SideWord | None = None
+    done_pct: DonePct | None = None
+    before: Pain | None = None
+    during: Pain | None = None
+    after: Pain | None = None
+    next: Pain | None = None
+    symptom: Symptom | None = None
+    felt: str | None = None
+    moved: Moved = "none"
+    unusual: Unusual = "none"
+    gone_48h: bool | None = None
+    check: dict[str, float] = Field(default_factory=dict)
+    session: Annotated[str, Field(min_length=1)] | None = None
+    held: bool = False
+    unexplained: bool = False
+
+    @property
+    def sides(self) -> frozenset[SideName]:
+        """The sides this entry is about."""
+        return sides_of(self.side)

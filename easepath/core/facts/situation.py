@@ -1,0 +1,63 @@
+"""One client's situation on one day: everything the rules read. None is the value "unknown" everywhere.
+
+Units: pain 0-10, minutes, seconds, days, weeks, degrees and the unit of each measure.
+"""
+
+from __future__ import annotations
+
+import datetime as dt
+from functools import cached_property
+
+from pydantic import Field
+
+from easepath.core.facts.base import Fact
+from easepath.core.facts.complaint import Complaint
+from easepath.core.facts.person import Client
+from easepath.core.facts.plan import Clearance, NeedSet, Override, Plan
+from easepath.core.facts.room import Goal, OwnError, Sitting, Tryout
+from easepath.core.facts.session import LogEntry
+from easepath.core.vocabulary import BOTH
+
+
+class Situation(Fact):
+    """Everything the core needs to know to screen, match, dose and adjust for one client on one day.
+
+    `barred` (drill: why) and `pinned` are the clinician's own choices for this client. `errors` is the clinic's own
+    error of a measure from its repeats.
+    """
+
+    today: dt.date
+    client: Client
+    complaint: Complaint
+    measures: tuple[Sitting, ...] = ()
+    tryouts: tuple[Tryout, ...] = ()
+    plan: Plan = Plan()
+    log: tuple[LogEntry, ...] = ()
+    goals: tuple[Goal, ...] = ()
+    methods: dict[str, str] = Field(default_factory=dict)
+    needs: dict[str, NeedSet] = Field(default_factory=dict)
+    clearance: dict[str, Clearance] = Field(default_factory=dict)
+    overrides: tuple[Override, ...] = ()
+    barred: dict[str, str] = Field(default_factory=dict)
+    pinned: tuple[str, ...] = ()
+    errors: dict[str, OwnError] = Field(default_factory=dict)
+
+    @cached_property
+    def one_sided(self) -> bool:
+        """Whether exactly one side is affected."""
+        return self.complaint.affected != BOTH
+
+    @cached_property
+    def sittings_anywhere(self) -> tuple[Sitting, ...]:
+        """Sittings of every complaint by date; those of one date keep their order."""
+        return tuple(sorted(self.measures, key=lambda sitting: sitting.date))
+
+    @cached_property
+    def sittings_by_date(self) -> tuple[Sitting, ...]:
+        """Sittings of this complaint by date."""
+        return tuple(sitting for sitting in self.sittings_anywhere if not sitting.elsewhere)
+
+    @cached_property
+    def log_by_date(self) -> tuple[LogEntry, ...]:
+        """Log entries by date; those of one date keep their order."""
+        return tuple(sorted(self.log, key=lambda entry: entry.date))
