@@ -1,4 +1,4 @@
-"""The line of a complaint on the caseload: worked out, and written by the action that changed it or after midnight."""
+"""The line of a complaint on the caseload: worked out when somebody looks, and written by the timer."""
 
 from __future__ import annotations
 
@@ -8,16 +8,15 @@ import json
 import logging
 import threading
 from collections import defaultdict
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 from functools import lru_cache
 from typing import Any
 
 from django.db import models as fields
-from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.facts import assess, current_version
-from easepath.clinic.facts.home import effective_sessions, morning_of
+from easepath.clinic.facts.home import by_date, effective_sessions, morning_of
+from easepath.clinic.repository import Record, read_complaint
 from easepath.core.adjust.attention import URGENCY, attention
 from easepath.core.adjust.session_day import worst_class
 from easepath.core.code_version import code_version
@@ -26,23 +25,8 @@ from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import ResponseClass
 
 LOG = logging.getLogger(__name__)
-PARTS = (
-    "client__factors", "client__limits", "client__sittings", "answers", "clearances", "goals", "tryouts",
-    "overrides__recorded_by", "versions__drills", "sessions__drills", "sessions__mornings",
-    "sessions__counts__decided_by", "visits",
-)  # fmt: skip
 Stamp = tuple[int, int, str, dt.date]
 """A complaint, how often it was changed, what its line was worked out with, and the day."""
-
-
-def changed(client_id: int) -> None:
-    """Mark every line of a client as old, since factors, places and measurements bind all complaints of a person.
-
-    They are written anew once the change is committed, outside its lock.
-    """
-    models.Complaint.objects.filter(client=client_id).update(changes=fields.F("changes") + 1, status_on=None)
-    lines = models.Complaint.objects.filter(client=client_id)
-    transaction.on_commit(lambda: write_lines(lines), robust=True)
 
 
 def stamps(rows: Iterable[models.Complaint], clinic: models.Clinic, today: dt.date) -> dict[int, Stamp]:
@@ -105,8 +89,7 @@ def forget_lines() -> None:
 
 def work_out(stamp: Stamp) -> dict[str, Any]:
     """The line of a complaint; what cannot be read is said in it and stops no list. Kept in this process."""
-    found = models.Complaint.objects.select_related("client__clinic").prefetch_related(*PARTS).get(pk=stamp[0])
-    line = _line_or_fault(found)
+    line = _line_or_fault(read_complaint(stamp[0]))
     with _KEPT_LOCK:
         while len(_KEPT) >= MOST_KEPT:
             _KEPT.pop(next(iter(_KEPT)))
@@ -114,66 +97,67 @@ def work_out(stamp: Stamp) -> dict[str, Any]:
     return line
 
 
-def _line_or_fault(complaint: models.Complaint) -> dict[str, Any]:
+def _line_or_fault(record: Record) -> dict[str, Any]:
     try:
-        return _line(complaint)
+        return _line(record)
     except (CaseError, UnknownIdError) as fault:
-        return unreadable_line(complaint, str(fault))
+        return unreadable_line(record, str(fault))
     except Exception:
-        LOG.exception("the line of complaint %s cannot be worked out", complaint.pk)
-        return unreadable_line(complaint, "its facts do not fit together; tell whoever keeps this installation")
+        LOG.exception("the line of complaint %s cannot be worked out", record.complaint.pk)
+        return unreadable_line(record, "its facts do not fit together; tell whoever keeps this installation")
 
 
-def _head(complaint: models.Complaint) -> dict[str, Any]:
-    visits = sorted(complaint.visits.all(), key=lambda visit: visit.number)
-    version = current_version(complaint)
-    sessions = effective_sessions(complaint)
+def _head(record: Record) -> dict[str, Any]:
+    complaint, version = record.complaint, record.version
+    latest = complaint.visits.order_by("number").last()
+    sessions = effective_sessions(record)
     return {
         "name": str(complaint.client),
         "trade": complaint.client.trade,
         "side": complaint.side,
-        "visit": visits[-1].pk if visits else None,
-        "visit_number": visits[-1].number if visits else None,
-        "visit_open": bool(visits) and visits[-1].closed_at is None,
+        "visit": latest.pk if latest else None,
+        "visit_number": latest.number if latest else None,
+        "visit_open": latest is not None and latest.closed_at is None,
         "version": version.number if version else None,
         "last_session": str(sessions[-1].date) if sessions else None,
     }
 
 
-def unreadable_line(complaint: models.Complaint, why: str) -> dict[str, Any]:
+def unreadable_line(record: Record, why: str) -> dict[str, Any]:
     """A line that says what cannot be read; nothing is known of such a client, so it stands on top."""
-    condition = shipped_library().conditions.get(complaint.condition)
-    return _head(complaint) | {
+    condition = shipped_library().conditions.get(record.complaint.condition)
+    return _head(record) | {
         "condition": condition.name if condition else "not named yet", "kind": "unreadable",
         "urgency": URGENCY.index("unreadable"), "what": "cannot be read", "why": why, "ripples": [],
     }  # fmt: skip
 
 
-def _line(complaint: models.Complaint) -> dict[str, Any]:
-    assessment = assess(complaint, clock.today_of(complaint))
+def _line(record: Record) -> dict[str, Any]:
+    assessment = record.assessment
     need = attention(assessment)
     condition = assessment.screen.profile
-    return _head(complaint) | {
+    return _head(record) | {
         "condition": condition.name if condition else "not named yet", "kind": need.kind, "urgency": need.urgency,
-        "what": need.what, "why": need.why, "ripples": response_line(assessment, complaint),
+        "what": need.what, "why": need.why, "ripples": response_line(record),
     }  # fmt: skip
 
 
-def response_line(assessment: Any, complaint: models.Complaint, most: int = 8) -> list[dict[str, Any]]:
+def response_line(record: Record, most: int = 8) -> list[dict[str, Any]]:
     """The last dates as (date, class): the worst class of the drills of each date."""
+    assessment = record.assessment
     context = assessment.review.context
     shown = set(sorted({entry.date for entry in assessment.log})[-most:])
-    by_date: dict[dt.date, list[ResponseClass]] = {}
+    kinds_of: dict[dt.date, list[ResponseClass]] = {}
     for one in context.answered:
         if one.entry.date in shown:
-            by_date.setdefault(one.entry.date, []).append(one.response.kind)
-    sessions = effective_sessions(complaint)
-    mornings: Mapping[dt.date, Any] = {s.date: morning_of(s, sessions) for s in sessions}
+            kinds_of.setdefault(one.entry.date, []).append(one.response.kind)
+    dates = by_date(effective_sessions(record))
+    mornings = {date: morning_of(sessions[-1], sessions) for date, sessions in dates.items()}
     return [
         {
             "date": str(date),
             "kind": worst_class(kinds),
             "morning": morning.pain if (morning := mornings.get(date)) else None,
         }
-        for date, kinds in by_date.items()
+        for date, kinds in kinds_of.items()
     ]

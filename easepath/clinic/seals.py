@@ -22,6 +22,7 @@ SEALED: dict[type[fields.Model], tuple[str, ...]] = {
     models.PlanVersion: ("overridden",),
     models.PlanDrill: (),
     models.Clearance: ("doctor", "reason"),
+    models.KeptFacts: ("facts",),
 }
 """Each sealed table with the texts that an erasure blanks."""
 EMPTIED = frozenset({models.AuditValues})

@@ -62,6 +62,15 @@ def other_side(side: SideName) -> SideName:
     return "right" if side == "left" else "left"
 
 
+def side_word(text: str) -> SideWord:
+    """A side as a word of the vocabulary; raises ValueError for any other."""
+    words: tuple[SideWord, ...] = ("left", "right", "both")
+    for word in words:
+        if word == text:
+            return word
+    raise ValueError(f"{text!r} is not left, right or both")
+
+
 def sides_of(word: SideWord | None) -> frozenset[SideName]:
     """The sides a side word stands for; left out means both."""
     return BOTH if word is None or word == "both" else frozenset({word})

@@ -14,7 +14,9 @@ from easepath.api.schemas.home import MorningIn, SessionIn, Stored
 from easepath.api.schemas.visit import HomeSheet
 from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.note_looks import note_phone_look
-from easepath.clinic.actions.record_session import MorningDone, record_morning, record_session
+from easepath.clinic.actions.record_morning import MorningDone, record_morning
+from easepath.clinic.actions.record_session import record_session
+from easepath.clinic.repository import read_complaint
 from easepath.clinic.selectors.home_sheet import home_sheet
 
 home_api = DescribedAPI(title="Ease Path at home", version="1", urls_namespace="home", docs_url=None,
@@ -27,7 +29,7 @@ def read_home_sheet(request: HttpRequest, token: str) -> dict[str, Any]:
     """The sheet in force and what is still to be told."""
     link = open_link(token)
     note_phone_look(link, request.headers.get("User-Agent", ""))
-    return home_sheet(link.complaint)
+    return home_sheet(read_complaint(link.complaint_id))
 
 
 @home_api.post("/{token}/sessions", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_session")

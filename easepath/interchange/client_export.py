@@ -24,6 +24,7 @@ KEPT: Final[tuple[tuple[type[fields.Model], str], ...]] = (
     (models.Override, "complaint__client"),
     (models.Visit, "complaint__client"),
     (models.VisitStep, "visit__complaint__client"),
+    (models.KeptFacts, "complaint__client"),
     (models.ScreeningResult, "visit__complaint__client"),
     (models.Sitting, "client"),
     (models.Goal, "complaint__client"),

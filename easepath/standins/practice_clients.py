@@ -11,11 +11,13 @@ from easepath.clinic import clock
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.open_client import open_client
 from easepath.clinic.actions.open_visit import close_visit
-from easepath.clinic.actions.record_session import DrillDone, MorningDone, SessionDone, record_morning, record_session
+from easepath.clinic.actions.record_morning import MorningDone, record_morning
+from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
-from easepath.clinic.facts import assess
+from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
+from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import Complaint, User, Visit
 
 _NAMESPACE = uuid.UUID("6a1c2f8e-7b1d-4a9b-9f52-0d6f6f1f0a11")
@@ -124,8 +126,7 @@ def _answers(complaint: Complaint, yes: Sequence[str], today: dt.date) -> dict[s
     """No to every question this client is asked, but for those in `yes`."""
     answers: dict[str, bool] = {}
     while True:
-        fresh = Complaint.objects.get(pk=complaint.pk)
-        asked = [word for word in assess(fresh, today).screen.flags.unanswered if word not in answers]
+        asked = [word for word in assess(complaint, today).screen.flags.unanswered if word not in answers]
         if not asked:
             return answers | dict.fromkeys(yes, True)
         answers |= {word: word in yes for word in asked}

@@ -13,14 +13,17 @@ from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.open_client import open_client
 from easepath.clinic.actions.open_complaint import open_complaint
 from easepath.clinic.actions.open_visit import close_visit, open_visit
-from easepath.clinic.actions.record_session import DrillDone, MorningDone, SessionDone, record_morning, record_session
+from easepath.clinic.actions.record_morning import MorningDone, record_morning
+from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
-from easepath.clinic.facts import assess
+from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
+from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import Client, Complaint, User, Visit
+from easepath.clinic.repository import read_again
 from easepath.core.compose import compose
 from easepath.core.knowledge import shipped_library
 
@@ -212,17 +215,17 @@ def _tell(actor: User, visit: Visit, base: Story, trouble: Trouble, today: dt.da
     )  # fmt: skip
     save_story(actor, visit, 0, story)
     answers = answers_for(visit.complaint, trouble.yes)
-    kept = Screening.of(Complaint.objects.get(pk=visit.complaint_id))
+    kept = Screening.of(read_again(visit))
     save_screening(actor, visit, 0, Screening(answers, (*kept.factors, *trouble.factors), trouble.limits))
     more = answers_for(visit.complaint, trouble.yes)
     if more:
-        save_screening(actor, visit, 1, replace(Screening.of(_fresh(visit)), answers={**answers, **more}))
+        save_screening(actor, visit, 1, replace(Screening.of(read_again(visit)), answers={**answers, **more}))
 
 
 def answers_for(complaint: Complaint, yes: Sequence[str]) -> dict[str, bool]:
     """No to every question this client is still asked, but for those in `yes`."""
     today = clock.today_of(complaint)
-    asked = assess(Complaint.objects.get(pk=complaint.pk), today).screen.flags.unanswered
+    asked = assess(complaint, today).screen.flags.unanswered
     questions = [word for word in asked if word not in shipped_library().measures]
     return {word: word in yes for word in questions} | {word: True for word in yes if asked}
 
@@ -233,7 +236,7 @@ def _fresh(visit: Visit) -> Complaint:
 
 def _hand_over(actor: User, visit: Visit, *, held: bool) -> None:
     """Hand over the exact session for the client's minutes, where the screen lets one be made."""
-    assessment = assess(_fresh(visit), clock.today_of(visit.complaint))
+    assessment = assess(visit.complaint)
     minutes = assessment.screen.situation.client.minutes
     if held or not assessment.screen.issues_program or minutes is None:
         return

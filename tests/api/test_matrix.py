@@ -19,6 +19,7 @@ from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryouts
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.models import Clinic, Override, PlanVersion, Role, SessionCount, User, Visit
+from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.home_sheet import home_sheet
 from tests.clinic.test_walk import fresh
 from tests.conftest import World
@@ -57,7 +58,7 @@ def rows(world: World) -> dict[str, Any]:
     """Marta's record with everything an assistant may not touch: a withheld sheet, confirmed rows, a goal, an override."""
     hanne, visit = world.users["hanne"], world.visit("Marta")
     version, _ = hand_over(hanne, visit)
-    now = Screening.of(fresh(world, "Marta"))
+    now = Screening.of(read_complaint(fresh(world, "Marta").pk))
     factors = (FactorEntry("vertigo"), FactorEntry("hip-impingement", "left"))
     limits = (LimitEntry("hip-flexion", "left", 70.0, "surgeon"),)
     save_screening(hanne, visit, 0, Screening({**now.answers, "fever": True}, factors, limits))
@@ -128,7 +129,7 @@ def body_of(browser: Client, operation: str, rows: dict[str, Any]) -> Any:
         return BODIES.get(operation)
     found = browser.get(f"/api/visits/{rows['visit']}/{read[operation]}").json()
     if operation == "save_measure":
-        found |= Measuring.of(Visit.objects.get(pk=rows["visit"])).as_data()
+        found |= Measuring.of(read_again(Visit.objects.get(pk=rows["visit"]))).as_data()
     schema = resolve(CLINIC, OPERATIONS[operation][2]["requestBody"]["content"][JSON]["schema"])
     return strip(CLINIC, schema, found)
 
@@ -188,7 +189,7 @@ def protected(world: World) -> dict[str, Any]:
         "no": {a.word for a in complaint.answers.all() if not a.value and not a.to_confirm},
         "factors": {(f.factor, f.side) for f in complaint.client.factors.filter(withdrawn_at=None, to_confirm=False)},
         "limits": {(x.movement, x.degrees) for x in complaint.client.limits.filter(withdrawn_at=None, to_confirm=False)},
-        "withheld": bool(home_sheet(complaint)["withheld"]),
+        "withheld": bool(home_sheet(read_complaint(complaint.pk))["withheld"]),
         "goals": {(g.measure, g.side, g.value) for g in complaint.goals.all()},
         "brought back": {(t.drill, t.side) for t in complaint.tryouts.all() if t.brought_back},
         "versions": PlanVersion.objects.filter(complaint=complaint).count(),

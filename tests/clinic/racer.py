@@ -22,7 +22,8 @@ Act = Callable[[], Any]
 
 def sessions() -> Iterator[Act]:
     """The same sessions, sent by two phones of one link."""
-    from easepath.clinic.actions.record_session import DrillDone, SessionDone, record_session
+    from easepath.clinic.actions.record_session import record_session
+    from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
     from easepath.clinic.models import Complaint
 
     complaint = Complaint.objects.get(client__first_name="Marta")
@@ -37,7 +38,7 @@ def sessions() -> Iterator[Act]:
 
 def mornings() -> Iterator[Act]:
     """The same mornings after some sessions."""
-    from easepath.clinic.actions.record_session import MorningDone, record_morning
+    from easepath.clinic.actions.record_morning import MorningDone, record_morning
     from easepath.clinic.models import Complaint
 
     complaint = Complaint.objects.get(client__first_name="Marta")
@@ -75,9 +76,10 @@ def closings() -> Iterator[Act]:
     from easepath.clinic import clock
     from easepath.clinic.actions.close_review import close_review
     from easepath.clinic.actions.decide_proposal import decide_proposal
-    from easepath.clinic.facts import assess, current_version
+    from easepath.clinic.facts.assessment import assess
     from easepath.clinic.facts.proposals import proposals_of
     from easepath.clinic.models import User
+    from easepath.clinic.repository import current_version
     from easepath.clinic.selectors.access import get_visit
 
     hanne = User.objects.get(username="hanne")
@@ -116,6 +118,7 @@ def steps() -> Iterator[Act]:
     from easepath.clinic.actions.save_measure import Measuring, save_measure
     from easepath.clinic.actions.save_story import Story, save_story
     from easepath.clinic.models import Complaint, User
+    from easepath.clinic.repository import read_again
     from easepath.clinic.selectors.access import get_visit
 
     hanne = User.objects.get(username="hanne")
@@ -138,7 +141,7 @@ def steps() -> Iterator[Act]:
     def measure(number: int) -> bool:
         read = get_visit(hanne, visit)
         seen = ("foot-rolls-in",) if number % 2 else ()
-        save_measure(hanne, read, number, replace(Measuring.of(read), observed=seen))
+        save_measure(hanne, read, number, replace(Measuring.of(read_again(read)), observed=seen))
         return tuple(stands().observed) == seen
 
     act = (story, choices, measure)[int(sys.argv[3])]

@@ -28,6 +28,7 @@ from easepath.clinic.models import (
     SessionDrill,
     SessionLog,
 )
+from easepath.clinic.repository import read_complaint
 from easepath.clinic.seals import SEALED, missing_seals, seal, unseal
 from easepath.standins.practice_clinic import PASSWORD
 from tests.clinic.test_walk import fresh
@@ -57,7 +58,7 @@ def test_a_change_stands_with_its_old_and_its_new_value(world: World) -> None:
     save_story(hanne, visit, 0, replace(story, pain_now=4, minutes=25))
     assert last("save-story")["old"] == {"pain_now": story.pain_now, "minutes": story.minutes}
     assert last("save-story")["new"] == {"pain_now": 4, "minutes": 25}
-    now = Screening.of(fresh(world, "Marta"))
+    now = Screening.of(read_complaint(fresh(world, "Marta").pk))
     save_screening(hanne, visit, 0, replace(now, answers={**now.answers, "fever": True}))
     save_screening(world.users["jo"], visit, 1, now)
     details = last("save-screening")

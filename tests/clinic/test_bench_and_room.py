@@ -21,8 +21,9 @@ from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryouts
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.errors import FieldError, NotAllowedError, RefusedError, StaleRevisionError
-from easepath.clinic.facts import assess
+from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import AuditEntry, Clinic, Complaint, Override, Sitting, Tryout, Visit
+from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.caseload import caseload
 from easepath.clinic.selectors.compose import compose_view
 from easepath.clinic.selectors.frame import frame
@@ -48,12 +49,12 @@ def measure(world: World, *sittings: SittingEntry, revision: int = 0, **changes:
 
 def test_readings_are_kept_with_every_trial_and_shown_with_their_error(world: World) -> None:
     measure(world, *BOTH_HIPS)
-    view = measure_view(world.visit("Marta"))
+    view = measure_view(read_again(world.visit("Marta")))
     test = next(t for t in view["tests"] if t["measure"] == "hip-abduction")
     left = test["sides"][0]["row"]
     assert (left["value"], left["trials"], left["spread"], left["single"]) == (31, [30, 32], 2, False)
     assert (left["reference_from"], left["deficit"], left["difference_real"]) == ("other-side", 13.5, True)
-    assert frame(world.visit("Marta"))["path"][2]["words"].startswith("1 of")
+    assert frame(read_again(world.visit("Marta")))["path"][2]["words"].startswith("1 of")
 
 
 BAD_SITTINGS: list[tuple[SittingEntry, str]] = [
@@ -124,7 +125,9 @@ def test_repeats_teach_the_clinic_its_own_error(world: World) -> None:
     measure(world, SittingEntry("hip-abduction", "left", (28, 36)), SittingEntry("hip-abduction", "right", (40, 48)))
     sem, freedom = Clinic.objects.get().repeats["hip-abduction"]
     assert (round(sem, 4), freedom) == (5.6569, 2)
-    shown = next(t for t in measure_view(world.visit("Marta"))["tests"] if t["measure"] == "hip-abduction")["error"]
+    shown = next(t for t in measure_view(read_again(world.visit("Marta")))["tests"] if t["measure"] == "hip-abduction")[
+        "error"
+    ]
     assert shown["own"] > shown["in_use"] > shown["default"]
     measure(world, revision=1)
     assert "hip-abduction" not in Clinic.objects.get().repeats
@@ -132,12 +135,12 @@ def test_repeats_teach_the_clinic_its_own_error(world: World) -> None:
 
 def test_a_test_that_the_screen_refuses_takes_no_new_reading(world: World) -> None:
     visit = world.visit("Marta")
-    answers = dict(Screening.of(world.complaints["Marta"]).answers)
+    answers = dict(Screening.of(read_complaint(world.complaints["Marta"].pk)).answers)
     factor = FactorEntry("hip-replacement-posterior", "left", since=TODAY - dt.timedelta(weeks=3))
     save_screening(world.users["hanne"], visit, 0, Screening(answers, (factor,)))
     refused = [
         (t["measure"], t["sides"][0]["side"])
-        for t in measure_view(fresh(visit))["tests"] if t["sides"][0]["verdict"] == "exclude"
+        for t in measure_view(read_again(fresh(visit)))["tests"] if t["sides"][0]["verdict"] == "exclude"
     ]  # fmt: skip
     assert refused
     name, side = refused[0]
@@ -168,7 +171,7 @@ def test_what_was_measured_elsewhere_is_shown_as_such(world: World) -> None:
     measure(world, SittingEntry("hip-ir", "left", (20.0, 21.0)))
     other = open_complaint(world.users["hanne"], world.complaints["Marta"].client)
     save_story(world.users["hanne"], other, 0, replace(Story.of(other.complaint), condition="hip-ir-loss", side="left"))
-    test = next(t for t in measure_view(fresh(other))["tests"] if t["measure"] == "hip-ir")
+    test = next(t for t in measure_view(read_again(fresh(other)))["tests"] if t["measure"] == "hip-ir")
     left = next(side for side in test["sides"] if side["side"] == "left")
     assert (left["row"], left["elsewhere"]["value"]) == (None, 20.5)
 
@@ -186,10 +189,10 @@ def try_(world: World, *entries: TryoutEntry, revision: int = 0, who: str = "han
 
 def test_a_try_out_shows_its_gain_and_its_cues_reach_the_sheet(world: World) -> None:
     try_(world, tried(faults=("rushes",)), movement="  stepping off a truss ")
-    view = tryout_view(world.visit("Marta"))
+    view = tryout_view(read_again(world.visit("Marta")))
     assert view["tried"][0]["gain"] == {"amount": 12, "error": 6, "kind": "better"}
     assert view["step"]["test_movement"] == "stepping off a truss"
-    sheet = frame(world.visit("Marta"))["sheet"]["drills"]
+    sheet = frame(read_again(world.visit("Marta")))["sheet"]["drills"]
     watched = next(d["watch"] for d in sheet if d["drill"] == "lunge-rock")
     assert watched == ["slow enough to notice each spot"]
     version, _ = hand_over(world.users["hanne"], world.visit("Marta"))
@@ -221,12 +224,12 @@ def test_a_bad_try_out_names_its_field(world: World, bad: TryoutEntry, field: st
 @pytest.mark.parametrize("changes", [{"symptom": "pinch"}, {"before": (40.0,), "after": (28.0,)}])
 def test_what_makes_it_worse_is_dropped_until_a_clinician_brings_it_back(world: World, changes: dict[str, Any]) -> None:
     try_(world, tried(**changes))
-    assert tryout_view(world.visit("Marta"))["tried"][0]["dropped"]
-    assert [r["drill"] for r in frame(world.visit("Marta"))["sheet"]["refused"]] == ["lunge-rock"]
+    assert tryout_view(read_again(world.visit("Marta")))["tried"][0]["dropped"]
+    assert [r["drill"] for r in frame(read_again(world.visit("Marta")))["sheet"]["refused"]] == ["lunge-rock"]
     with pytest.raises(FieldError):
         try_(world, tried(**changes, brought_back=True), revision=1, who="jo")
     try_(world, tried(**changes, brought_back=True, faults=("rushes",)), revision=1)
-    sheet = frame(world.visit("Marta"))["sheet"]
+    sheet = frame(read_again(world.visit("Marta")))["sheet"]
     assert sheet["refused"] == []
     assert next(d["watch"] for d in sheet["drills"] if d["drill"] == "lunge-rock") == [
         "slow enough to notice each spot"
@@ -275,7 +278,7 @@ def test_a_need_by_hand_names_who_set_it_and_moves_the_match(world: World) -> No
     choose(world, needs_set={"lengthen:adductor": {"weight": 0.0, "reason": "not before stage four"}})
     complaint = Complaint.objects.get(pk=world.complaints["Marta"].pk)
     assert complaint.needs_set["lengthen:adductor"]["by"] == "Hanne Ostrow"
-    assert "lengthen:adductor" not in {n["id"] for n in match_view(world.visit("Marta"))["needs"]}
+    assert "lengthen:adductor" not in {n["id"] for n in match_view(read_again(world.visit("Marta")))["needs"]}
     choose(world, 1, who="callum", pinned=("pelvic-tilt",))
     complaint.refresh_from_db()
     assert complaint.needs_set["lengthen:adductor"]["by"] == "Hanne Ostrow"
@@ -283,7 +286,7 @@ def test_a_need_by_hand_names_who_set_it_and_moves_the_match(world: World) -> No
 
 def test_a_barred_drill_leaves_the_ranking_with_the_reason(world: World) -> None:
     choose(world, barred={"seated-squeeze": "no cushion on the truss"})
-    view = match_view(world.visit("Marta"))
+    view = match_view(read_again(world.visit("Marta")))
     assert "seated-squeeze" not in {d["drill"] for d in view["ranked"]}
     left = next(d for d in view["left_out"] if d["drill"] == "seated-squeeze")
     assert "no cushion on the truss" in left["reason"]
@@ -294,7 +297,7 @@ def test_a_barred_drill_leaves_the_ranking_with_the_reason(world: World) -> None
 def with_vertigo(world: World) -> Visit:
     """Marta's visit with a factor that refuses the deep-lunge rocks."""
     visit = world.visit("Marta")
-    answers = dict(Screening.of(world.complaints["Marta"]).answers)
+    answers = dict(Screening.of(read_complaint(world.complaints["Marta"].pk)).answers)
     save_screening(world.users["hanne"], visit, 0, Screening(answers, (FactorEntry("vertigo"),)))
     return fresh(visit)
 
@@ -314,7 +317,7 @@ def test_an_override_is_named_on_the_version_and_in_the_audit_trail(world: World
     assert entry.actor == world.users["ruth"]
     assert entry.details["was"] == "exclude"
     withdraw_override(world.users["hanne"], row)
-    assert [r["drill"] for r in frame(fresh(visit))["sheet"]["refused"]] == ["lunge-rock"]
+    assert [r["drill"] for r in frame(read_again(fresh(visit)))["sheet"]["refused"]] == ["lunge-rock"]
 
 
 @pytest.mark.parametrize("changes", [{"drill": "moon-walk"}, {"side": "both"}, {"reason": "  "}])
@@ -333,7 +336,7 @@ def test_a_clinician_does_not_override_a_refusal(world: World) -> None:
 
 def test_a_surgeons_limit_stays(world: World) -> None:
     visit = world.visit("Marta")
-    answers = dict(Screening.of(world.complaints["Marta"]).answers)
+    answers = dict(Screening.of(read_complaint(world.complaints["Marta"].pk)).answers)
     limit = LimitEntry("hip-flexion", "left", 60, "surgeon")
     save_screening(world.users["hanne"], visit, 0, Screening(answers, (), (limit,)))
     with pytest.raises(RefusedError):
@@ -347,7 +350,7 @@ def test_closing_keeps_in_words_what_was_open(world: World) -> None:
     assert all(": " in line for line in closed.left_open)
     again = open_visit(world.users["hanne"], world.complaints["Marta"])
     assert again.number == visit.number + 1
-    assert frame(again)["last_time"]["left_open"] == closed.left_open
+    assert frame(read_again(again))["last_time"]["left_open"] == closed.left_open
     with pytest.raises(RefusedError):
         hand_over(world.users["hanne"], fresh(closed))
 
@@ -361,7 +364,7 @@ def test_a_factor_of_one_complaint_reaches_every_plan_of_the_person(world: World
 
 
 def test_compose_lays_exact_sessions_side_by_side(world: World) -> None:
-    view = compose_view(world.visit("Marta"))
+    view = compose_view(read_again(world.visit("Marta")))
     assert [length["minutes"] for length in view["lengths"]] == [7, 10, 12, 20]
     assert [length["own"] for length in view["lengths"]] == [False, False, True, False]
     for length in view["lengths"]:
@@ -374,7 +377,7 @@ def test_compose_lays_exact_sessions_side_by_side(world: World) -> None:
 def test_the_order_and_place_by_hand_are_kept(world: World) -> None:
     ticked = (Ticked("side-leg-raise", "both", place="bed"), Ticked("iso-adduction", "both"))
     save_draft(world.users["hanne"], world.visit("Marta"), 0, ticked, arranged=True)
-    view = compose_view(world.visit("Marta"))
+    view = compose_view(read_again(world.visit("Marta")))
     assert next((d["drill"], d["place"]) for d in view["drills"]) == ("side-leg-raise", "bed")
     with pytest.raises(FieldError) as caught:
         save_draft(world.users["hanne"], world.visit("Marta"), 1, (Ticked("side-leg-raise", "both", place="wall"),))
@@ -382,7 +385,7 @@ def test_the_order_and_place_by_hand_are_kept(world: World) -> None:
 
 
 def test_respond_tells_what_was_allowed_and_which_mornings_are_open(world: World) -> None:
-    view = respond_view(world.visit("Tom"))
+    view = respond_view(read_again(world.visit("Tom")))
     assert [d["ripples"][-1]["kind"] for d in view["drills"]] == ["waiting", "waiting"]
     assert [m["date"] for m in view["mornings_open"]] == [str(TODAY - dt.timedelta(days=1))]
     assert all(0 <= d["limit"] <= 10 for d in view["drills"])

@@ -16,7 +16,7 @@ from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.caseload_lines import forget_lines, write_lines
 from easepath.clinic.errors import FieldError
 from easepath.clinic.models import Client, Clinic, Complaint
-from easepath.clinic.selectors.access import get_visit
+from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.caseload import caseload
 from easepath.clinic.selectors.frame import frame
 from tests.clinic.test_walk import done, fresh
@@ -67,14 +67,17 @@ def test_what_is_not_of_today_is_worked_out_in_sight_only_and_in_rounds(world: W
         assert {line["as_of"] for line in lines(world, seconds=0).values()} == {None}
 
 
-def test_an_action_writes_its_own_line(world: World, django_capture_on_commit_callbacks: Any) -> None:
+def test_what_was_changed_is_worked_out_first_whoever_is_in_sight(world: World) -> None:
     write_lines(Complaint.objects.all())
-    before = {row.pk: row.status for row in Complaint.objects.all()}
-    with django_capture_on_commit_callbacks(execute=True):
-        record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, after=9))
-    after = {row.pk: row.status for row in Complaint.objects.all()}
-    assert [pk for pk in before if after[pk] != before[pk]] == [world.complaints["Marta"].pk]
-    assert fresh(world, "Marta").status_on == TODAY
+    calm = lines(world)["Marta"]["kind"]
+    record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, after=9))
+    assert fresh(world, "Marta").status_on is None
+    assert lines(world, seconds=0)["Marta"]["as_of"] == "seen last"
+    found = lines(world, sight=[world.complaints["Tom"].pk])["Marta"]
+    assert (found["as_of"], found["last_session"]) == (None, str(TODAY))
+    assert found["kind"] != calm
+    assert write_lines(Complaint.objects.all()) == 1
+    assert fresh(world, "Marta").status["kind"] == found["kind"]
 
 
 def test_a_line_is_not_stored_over_a_change_in_between(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -128,7 +131,7 @@ def test_one_row_that_cannot_be_read_stops_no_list_and_no_visit(world: World) ->
     assert list(found) == ["Marta", "Piet", "Ines", "Tom"]
     assert (found["Marta"]["kind"], found["Marta"]["what"]) == ("unreadable", "cannot be read")
     assert "birth date: 1890-01-01 is more than 120 years ago" in found["Marta"]["why"]
-    shown = frame(get_visit(world.users["hanne"], world.visit("Marta").pk))
+    shown = frame(read_visit(world.users["hanne"], world.visit("Marta").pk))
     assert "birth date" in shown["fault"]
     assert not shown["issues_program"]
     browser = Browser()
@@ -146,7 +149,7 @@ def test_a_row_of_another_kind_of_fault_is_said_as_well(
     Client.objects.filter(pk=world.complaints["Tom"].client_id).update(equipment=[], days_per_week=12)
     assert "days_per_week" in lines(world)["Tom"]["why"]
     forget_lines()
-    monkeypatch.setattr(caseload_lines, "assess", lambda *_: 1 / 0)
+    monkeypatch.setattr(caseload_lines, "attention", lambda *_: 1 / 0)
     assert {line["kind"] for line in lines(world).values()} == {"unreadable"}
     assert "division by zero" in caplog.text
 

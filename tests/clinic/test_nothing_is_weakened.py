@@ -15,8 +15,9 @@ from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.errors import NotAllowedError
-from easepath.clinic.facts import assess
+from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import Complaint, Visit
+from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.home_sheet import home_sheet
 from easepath.clinic.selectors.screening import screening_view
@@ -41,16 +42,16 @@ class Desk:
 
     def save(self, who: str, answers: Mapping[str, bool | None] | None = None, **changes: Any) -> None:
         """Save the whole step with some answers changed; None takes one back."""
-        now = Screening.of(fresh(self.world, "Marta"))
+        now = Screening.of(read_complaint(fresh(self.world, "Marta").pk))
         given = {word: value for word, value in {**now.answers, **(answers or {})}.items() if value is not None}
         changed = replace(now, answers=given, **changes)
-        self.revision = save_screening(self.world.users[who], self.visit, self.revision, changed)
+        self.revision = save_screening(self.world.users[who], self.visit, self.revision, changed).revision
 
     def withheld(self) -> bool:
-        return bool(home_sheet(fresh(self.world, "Marta"))["withheld"])
+        return bool(home_sheet(read_complaint(fresh(self.world, "Marta").pk))["withheld"])
 
     def question(self, word: str) -> dict[str, Any]:
-        view = screening_view(self.visit)
+        view = screening_view(read_again(self.visit))
         return next(q for group in view["groups"] for q in group["questions"] if q["word"] == word)
 
 
@@ -89,7 +90,7 @@ def test_a_clinician_keeps_what_stands(desk: Desk) -> None:
     confirm_screening(desk.world.users["hanne"], desk.visit, accept=False)
     assert desk.withheld()
     assert desk.question("fever")["pending"] == ""
-    assert [one["withdrawal_asked"] for one in screening_view(desk.visit)["limits"]] == [False]
+    assert [one["withdrawal_asked"] for one in screening_view(read_again(desk.visit))["limits"]] == [False]
 
 
 def test_a_clinicians_own_no_and_a_clearance_bring_the_sheet_back(desk: Desk) -> None:
@@ -130,10 +131,10 @@ def test_an_assistant_withdraws_and_eases_nothing(desk: Desk, kind: str, entry: 
         for drill, by_side in before.drills.items():
             for side, verdict in by_side.items():
                 assert after.drills[drill][side].verdict >= verdict.verdict, (wanted, drill, side)
-    rows = screening_view(desk.visit)[kind]
+    rows = screening_view(read_again(desk.visit))[kind]
     assert [(row["withdrawal_asked"], row["to_confirm"]) for row in rows] == [(True, False), (False, True)]
     confirm_screening(desk.world.users["hanne"], desk.visit)
-    assert getattr(Screening.of(fresh(desk.world, "Marta")), kind) == (other,)
+    assert getattr(Screening.of(read_complaint(fresh(desk.world, "Marta").pk)), kind) == (other,)
     stored = getattr(fresh(desk.world, "Marta").client, kind).exclude(withdrawn_at=None)
     assert stored.count() == 1
 
@@ -141,7 +142,7 @@ def test_an_assistant_withdraws_and_eases_nothing(desk: Desk, kind: str, entry: 
 def test_an_assistant_takes_back_what_nobody_confirmed(desk: Desk) -> None:
     desk.save("jo", factors=(HIP,), limits=(LIMIT,))
     desk.save("jo", factors=(), limits=())
-    view = screening_view(desk.visit)
+    view = screening_view(read_again(desk.visit))
     assert (view["factors"], view["limits"]) == ([], [])
 
 

@@ -13,13 +13,14 @@ from easepath.clinic.actions.decide_proposal import decide_proposal
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link, revoke_links
 from easepath.clinic.actions.record_clearance import record_clearance
-from easepath.clinic.actions.record_session import MorningDone, record_morning
+from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.errors import NotAllowedError, NotFoundError
 from easepath.clinic.models import AuditEntry, Clinic, Role, User
 from easepath.clinic.policies import ALLOWED, may
+from easepath.clinic.repository import read_complaint
 from easepath.clinic.selectors.access import get_visit
 from tests.clinic.test_reviews import proposals
 from tests.conftest import TODAY, World
@@ -59,7 +60,7 @@ def _tick(world: World, user: User) -> Any:
 ACTS: dict[str, tuple[Act, str]] = {
     "story": (lambda w, u: save_story(u, w.visit("Marta"), 0, Story.of(w.complaints["Marta"])), "everybody"),
     "screening": (
-        lambda w, u: save_screening(u, w.visit("Marta"), 0, Screening.of(w.complaints["Marta"])),
+        lambda w, u: save_screening(u, w.visit("Marta"), 0, Screening.of(read_complaint(w.complaints["Marta"].pk))),
         "everybody",
     ),
     "morning": (_morning, "everybody"),

@@ -13,9 +13,10 @@ from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.screening_rows import FactorEntry
 from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
-from easepath.clinic.facts import assess
+from easepath.clinic.facts.assessment import assess
 from easepath.clinic.facts.proposals import ProposalToday, proposals_of
 from easepath.clinic.models import AuditEntry, PlanVersion, Proposal, Review, Visit
+from easepath.clinic.repository import read_again, read_complaint, read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload
 from easepath.clinic.selectors.frame import frame, open_words
@@ -94,8 +95,8 @@ def test_a_lower_dose_by_hand_is_allowed_and_needs_a_reason(world: World) -> Non
 def test_reading_the_proposals_writes_nothing(world: World) -> None:
     visit = world.visit("Marta")
     before = AuditEntry.objects.count()
-    review_view(get_visit(world.users["hanne"], visit.pk))
-    frame(get_visit(world.users["hanne"], visit.pk))
+    review_view(read_visit(world.users["hanne"], visit.pk))
+    frame(read_visit(world.users["hanne"], visit.pk))
     assert (Review.objects.count(), Proposal.objects.count(), AuditEntry.objects.count()) == (0, 0, before)
 
 
@@ -107,12 +108,12 @@ def test_a_decision_outlives_its_sentence_but_not_another_target(world: World) -
             assert (today.rule, today.action) == (rule, action)
             if days == 8:
                 decide_proposal(hanne, visit, today.key, decision="accept")
-            shown = review_view(get_visit(hanne, visit.pk))["proposals"]
+            shown = review_view(read_visit(hanne, visit.pk))["proposals"]
             row = next(one for one in shown if one["drill"] == "seated-squeeze")
             assert (row["decision"], row["waits"]) == (("accept", False) if days < 22 else ("open", True))
     Proposal.objects.update(to={"drill": "seated-squeeze", "method": "isometric", "step": 0})
     with clock.on(TODAY + dt.timedelta(days=9)):
-        shown = review_view(get_visit(hanne, visit.pk))["proposals"]
+        shown = review_view(read_visit(hanne, visit.pk))["proposals"]
     assert next(one for one in shown if one["drill"] == "seated-squeeze")["waits"]
 
 
@@ -121,7 +122,7 @@ def test_what_changed_since_is_decided_anew(world: World) -> None:
     rising = next(one for one in proposals(world, "Marta") if one.action == "progress")
     decide_proposal(hanne, visit, rising.key, decision="accept")
     record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, after=4))
-    shown = review_view(get_visit(hanne, visit.pk))["proposals"]
+    shown = review_view(read_visit(hanne, visit.pk))["proposals"]
     assert not [one for one in shown if one["decision"] == "accept"]
     with pytest.raises(NotFoundError):
         decide_proposal(hanne, visit, rising.key, decision="accept")
@@ -138,7 +139,7 @@ def test_a_decision_is_taken_back(world: World) -> None:
 
 
 def test_a_stop_sign_is_not_refused(world: World) -> None:
-    answers = {**Screening.of(world.complaints["Marta"]).answers, "fever": True}
+    answers = {**Screening.of(read_complaint(world.complaints["Marta"].pk)).answers, "fever": True}
     save_screening(world.users["hanne"], world.visit("Marta"), 0, Screening(answers, ()))
     found = [one for one in proposals(world, "Marta") if one.about == "drill"]
     assert {one.action for one in found} == {"suspend"}
@@ -153,12 +154,12 @@ def test_an_undecided_stop_sign_is_left_open_in_words(world: World) -> None:
     )
     record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, drills=drills))
     visit = get_visit(world.users["hanne"], world.visit("Marta").pk)
-    assert "Adjust: 1 stop sign to decide" in open_words(visit)
+    assert "Adjust: 1 stop sign to decide" in open_words(read_again(visit))
 
 
 def test_a_factor_entered_later_refuses_what_the_plan_holds(world: World) -> None:
     complaint, visit = world.complaints["Marta"], world.visit("Marta")
-    answers = dict(Screening.of(complaint).answers)
+    answers = dict(Screening.of(read_complaint(complaint.pk)).answers)
     save_screening(world.users["hanne"], visit, 0, Screening(answers, (FactorEntry("no-floor"),)))
     line = next(line for line in caseload(world.users["hanne"])["lines"] if line["name"].startswith("Marta"))
     assert (line["kind"], line["what"]) == ("look", "refused")
@@ -171,4 +172,4 @@ def test_rest_after_a_flare_outlives_a_new_version(world: World) -> None:
     version = close_review(world.users["hanne"], visit, 1)
     assert version is not None
     assert not version.drills.filter(drill="long-leg-rock-forward").exists()
-    assert home_sheet(fresh(world, "Ines"))["rest_until"] == str(TODAY)
+    assert home_sheet(read_complaint(fresh(world, "Ines").pk))["rest_until"] == str(TODAY)

@@ -7,11 +7,12 @@ from dataclasses import replace
 
 import pytest
 
+from easepath.clinic import repository
 from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.decide_proposal import decide_proposal
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.save_draft import Ticked, save_draft
-from easepath.clinic.facts import assessment
+from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.review import review_view
 from easepath.core.knowledge import Library, shipped_library
@@ -35,7 +36,7 @@ def edited(world: World, monkeypatch: pytest.MonkeyPatch) -> Iterator[World]:
     """The start dose of a drill that runs is edited in the knowledge: three repetitions fewer."""
     reps = shipped_library().drills[DRILL].dose.start.reps
     assert reps is not None
-    monkeypatch.setattr(assessment, "shipped_library", lambda: _with_start(reps - 3))
+    monkeypatch.setattr(repository, "shipped_library", lambda: _with_start(reps - 3))
     return world
 
 
@@ -59,7 +60,7 @@ def test_a_new_version_keeps_the_dose_of_what_goes_on(edited: World) -> None:
 
 
 def test_the_next_review_says_that_the_ladder_is_another(edited: World) -> None:
-    shown = review_view(get_visit(edited.users["hanne"], edited.visit("Tom").pk))["proposals"]
+    shown = review_view(read_visit(edited.users["hanne"], edited.visit("Tom").pk))["proposals"]
     rock = next(one for one in shown if one["drill"] == DRILL)
     assert "handed over as" in rock["differs"]
     assert rock["present"]["words"] in rock["differs"]
@@ -68,7 +69,7 @@ def test_the_next_review_says_that_the_ladder_is_another(edited: World) -> None:
 
 def test_nothing_is_said_while_the_knowledge_is_the_same(world: World) -> None:
     for name in ("Marta", "Tom", "Ines"):
-        shown = review_view(get_visit(world.users["hanne"], world.visit(name).pk))["proposals"]
+        shown = review_view(read_visit(world.users["hanne"], world.visit(name).pk))["proposals"]
         assert {one["differs"] for one in shown} == {""}
 
 

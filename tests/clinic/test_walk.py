@@ -14,16 +14,12 @@ from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import open_link, revoke_links
 from easepath.clinic.actions.open_visit import close_visit, open_visit
 from easepath.clinic.actions.record_clearance import record_clearance
-from easepath.clinic.actions.record_session import (
-    DrillDone,
-    MorningDone,
-    SessionDone,
-    record_morning,
-    record_session,
-)  # fmt: skip
+from easepath.clinic.actions.record_morning import MorningDone, record_morning
+from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
 from easepath.clinic.errors import (
     DeadLinkError,
     FieldError,
@@ -31,8 +27,9 @@ from easepath.clinic.errors import (
     RefusedError,
     StaleRevisionError,
 )  # fmt: skip
-from easepath.clinic.facts import assess
+from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import AuditEntry, Complaint, ScreeningResult, SessionLog
+from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.caseload import caseload
 from easepath.clinic.selectors.frame import frame
 from easepath.clinic.selectors.home_sheet import home_sheet
@@ -84,9 +81,9 @@ def test_a_red_flag_stops_everything_until_it_is_cleared(world: World) -> None:
 
 def test_a_flag_raised_later_withholds_the_sheet_at_home(world: World) -> None:
     complaint = world.complaints["Marta"]
-    answers = {**Screening.of(complaint).answers, "fever": True}
+    answers = {**Screening.of(read_complaint(complaint.pk)).answers, "fever": True}
     save_screening(world.users["hanne"], world.visit("Marta"), 0, Screening(answers, ()))
-    sheet = home_sheet(fresh(world, "Marta"))
+    sheet = home_sheet(read_complaint(fresh(world, "Marta").pk))
     assert sheet["withheld"]
     assert sheet["drills"] == []
 
@@ -98,16 +95,16 @@ def test_a_stop_sign_at_home_pauses_the_drill_at_once(world: World) -> None:
         DrillDone(d.drill, d.side, 40, 6, "sharp", "groin") if d.drill == "lunge-rock" else d for d in session.drills
     )
     record_session(complaint, done(complaint, TODAY, drills=drills))
-    paused = {d["drill"]: d["paused"] for d in home_sheet(fresh(world, "Marta"))["drills"]}
+    paused = {d["drill"]: d["paused"] for d in home_sheet(read_complaint(fresh(world, "Marta").pk))["drills"]}
     assert paused["lunge-rock"]
     assert not paused["pelvic-tilt"]
 
 
 def test_after_a_flare_the_sheet_says_rest(world: World) -> None:
-    assert home_sheet(fresh(world, "Ines"))["rest_until"] == str(TODAY)
-    assert home_sheet(fresh(world, "Marta"))["rest_until"] is None
+    assert home_sheet(read_complaint(fresh(world, "Ines").pk))["rest_until"] == str(TODAY)
+    assert home_sheet(read_complaint(fresh(world, "Marta").pk))["rest_until"] is None
     with clock.on(TODAY + dt.timedelta(days=1)):
-        assert home_sheet(fresh(world, "Ines"))["rest_until"] is None
+        assert home_sheet(read_complaint(fresh(world, "Ines").pk))["rest_until"] is None
 
 
 def test_saving_on_an_old_revision_shows_both_values_and_changes_nothing(world: World) -> None:
@@ -141,7 +138,7 @@ def test_an_impossible_story_names_its_field_and_saves_nothing(world: World, fie
 
 def test_an_assistants_no_is_not_known_until_confirmed(world: World) -> None:
     complaint, visit = world.complaints["Marta"], world.visit("Marta")
-    given = Screening.of(complaint).answers
+    given = Screening.of(read_complaint(complaint.pk)).answers
     without = {word: value for word, value in given.items() if word != "fever"}
     save_screening(world.users["hanne"], visit, 0, Screening(without, ()))
     save_screening(world.users["jo"], visit, 1, Screening({**without, "fever": False}, ()))
@@ -210,7 +207,7 @@ def test_a_morning_is_told_on_another_day(world: World) -> None:
         record_morning(complaint, MorningDone(uuid.uuid4(), session.pk, 1))
     with clock.on(TODAY + dt.timedelta(days=1)):
         record_morning(complaint, MorningDone(uuid.uuid4(), session.pk, 1))
-    assert home_sheet(fresh(world, "Marta"))["mornings_open"] == []
+    assert home_sheet(read_complaint(fresh(world, "Marta").pk))["mornings_open"] == []
 
 
 def test_links_die_when_revoked_and_when_they_run_out(world: World) -> None:
@@ -237,7 +234,7 @@ def test_a_visit_continues_and_the_next_begins_with_the_running_version(world: W
 
 
 def test_the_path_says_what_waits(world: World) -> None:
-    steps = {step["step"]: step for step in frame(world.visit("Piet"))["path"]}
+    steps = {step["step"]: step for step in frame(read_again(world.visit("Piet")))["path"]}
     assert (steps["screening"]["state"], steps["screening"]["words"]) == ("stopped", "held")
     words = {step: line["words"] for step, line in steps.items()}
     assert (words["measure"], words["compose"], words["tryout"]) == ("0 of 6 taken", "nothing yet", "nothing tried")

@@ -42,7 +42,8 @@ def fill() -> None:
 
 def _two_sessions_today(hanne: object, complaint: int) -> None:
     from easepath.clinic import clock
-    from easepath.clinic.actions.record_session import DrillDone, SessionDone, record_session
+    from easepath.clinic.actions.record_session import record_session
+    from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
     from easepath.clinic.selectors.access import get_complaint
 
     marta = get_complaint(hanne, complaint)  # type: ignore[arg-type]
@@ -59,7 +60,7 @@ def _closed_review(hanne: object, complaint: int) -> None:
     from easepath.clinic.actions.close_review import close_review
     from easepath.clinic.actions.decide_proposal import decide_proposal
     from easepath.clinic.actions.open_visit import open_visit
-    from easepath.clinic.facts import assess
+    from easepath.clinic.facts.assessment import assess
     from easepath.clinic.facts.proposals import proposals_of
     from easepath.clinic.selectors.access import get_complaint
 
@@ -79,7 +80,7 @@ def _open_visit(hanne: object, lead: object, complaint: int) -> None:
     from easepath.clinic.actions.save_choices import Choices, save_choices
     from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
     from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryouts
-    from easepath.clinic.facts import assess
+    from easepath.clinic.facts.assessment import assess
     from easepath.clinic.facts.proposals import proposals_of
     from easepath.clinic.models import User
     from easepath.clinic.selectors.access import get_complaint, get_visit

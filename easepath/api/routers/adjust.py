@@ -13,6 +13,7 @@ from easepath.api.schemas.common import Problem
 from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.confirm_gate_word import confirm_gate_word
 from easepath.clinic.actions.decide_proposal import decide_proposal
+from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.review import review_view
 from easepath.clinic.selectors.sessions import version_line
@@ -23,7 +24,7 @@ router = Router(tags=["adjust"])
 @router.get("/visits/{visit}/review", response={200: ReviewOut, 404: Problem}, operation_id="read_review")
 def read_review(request: HttpRequest, visit: int) -> dict[str, Any]:
     """Today's proposals for the running version, with what was decided so far."""
-    return review_view(get_visit(staff(request), visit))
+    return review_view(read_visit(staff(request), visit))
 
 
 @router.post("/visits/{visit}/decisions", response={200: ReviewOut, 422: Problem}, operation_id="decide_proposal")
@@ -34,14 +35,14 @@ def post_decision(request: HttpRequest, visit: int, payload: DecisionIn) -> dict
         staff(request), get_visit(staff(request), visit), payload.key,
         decision=payload.decision, reason=payload.reason, changed_to=changed,
     )  # fmt: skip
-    return review_view(get_visit(staff(request), visit))
+    return review_view(read_visit(staff(request), visit))
 
 
 @router.post("/visits/{visit}/review/close", response={200: ClosedReview, 422: Problem}, operation_id="close_review")
 def post_close(request: HttpRequest, visit: int, payload: CloseIn) -> dict[str, Any]:
     """Close the review of a version into at most one new version, which the client sees from then on."""
     version = close_review(staff(request), get_visit(staff(request), visit), payload.version)
-    return {"version": None if version is None else version_line(version)}
+    return {"version": None if version is None else version_line(version, version.drills.count())}
 
 
 @router.post("/visits/{visit}/gate-words", response={200: ReviewOut, 422: Problem}, operation_id="confirm_gate_word")
@@ -49,4 +50,4 @@ def post_gate_word(request: HttpRequest, visit: int, payload: GateWordIn) -> dic
     """Record that a clinician has seen what a gate asks for."""
     found = get_visit(staff(request), visit)
     confirm_gate_word(staff(request), found, payload.word, confirmed=payload.confirmed)
-    return review_view(get_visit(staff(request), visit))
+    return review_view(read_visit(staff(request), visit))

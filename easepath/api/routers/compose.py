@@ -8,14 +8,14 @@ from django.http import HttpRequest
 from ninja import Router
 
 from easepath.api.auth import staff
-from easepath.api.routers.story import revision_of
 from easepath.api.schemas.choices import ChoicesIn, ComparedNeed, OverrideIn, OverrideOut
 from easepath.api.schemas.common import Problem, Revision
 from easepath.api.schemas.compose import ComposeOut
 from easepath.clinic.actions.overrides import override_verdict, withdraw_override
 from easepath.clinic.actions.save_choices import Choices, save_choices
+from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_override, get_visit
-from easepath.clinic.selectors.choices import compared_methods, override_line
+from easepath.clinic.selectors.choices import compared_methods, override_line, row_of
 from easepath.clinic.selectors.compose import compose_view
 
 router = Router(tags=["compose"])
@@ -24,8 +24,8 @@ router = Router(tags=["compose"])
 @router.get("/visits/{visit}/compose", response=ComposeOut, operation_id="read_compose")
 def read_compose(request: HttpRequest, visit: int) -> dict[str, Any]:
     """Exact sessions side by side, and the draft with its choices."""
-    found = get_visit(staff(request), visit)
-    return compose_view(found) | {"revision": revision_of(found, "match")}
+    record = read_visit(staff(request), visit)
+    return compose_view(record) | {"revision": record.revision_of("match")}
 
 
 @router.put(
@@ -44,17 +44,17 @@ def put_choices(request: HttpRequest, visit: int, payload: ChoicesIn) -> Revisio
 @router.get("/visits/{visit}/methods", response=list[ComparedNeed], operation_id="compare_methods")
 def read_methods(request: HttpRequest, visit: int) -> list[dict[str, Any]]:
     """Each need under the methods that can serve it."""
-    return compared_methods(get_visit(staff(request), visit))
+    return compared_methods(read_visit(staff(request), visit))
 
 
 @router.post("/visits/{visit}/overrides", response={200: OverrideOut, 422: Problem}, operation_id="override_verdict")
 def post_override(request: HttpRequest, visit: int, payload: OverrideIn) -> dict[str, Any]:
     """Override a verdict with a reason."""
     found = get_visit(staff(request), visit)
-    return override_line(override_verdict(staff(request), found, **payload.dict()))
+    return override_line(row_of(override_verdict(staff(request), found, **payload.dict())))
 
 
 @router.delete("/overrides/{override}", response=OverrideOut, operation_id="withdraw_override")
 def delete_override(request: HttpRequest, override: int) -> dict[str, Any]:
     """Take an override back."""
-    return override_line(withdraw_override(staff(request), get_override(staff(request), override)))
+    return override_line(row_of(withdraw_override(staff(request), get_override(staff(request), override))))

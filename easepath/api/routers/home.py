@@ -25,13 +25,10 @@ from easepath.api.schemas.home import (
 from easepath.clinic.actions.count_session import count_session
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link, revoke_link, revoke_links
-from easepath.clinic.actions.record_session import (
-    DrillDone,
-    MorningDone,
-    SessionDone,
-    record_morning,
-    record_session,
-)  # fmt: skip
+from easepath.clinic.actions.record_morning import MorningDone, record_morning
+from easepath.clinic.actions.record_session import record_session
+from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
+from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_link, get_visit
 from easepath.clinic.selectors.respond import respond_view
 from easepath.clinic.selectors.sessions import home_view, version_line
@@ -42,20 +39,20 @@ router = Router(tags=["home"])
 @router.get("/visits/{visit}/home", response=HomeOut, operation_id="read_home")
 def read_home(request: HttpRequest, visit: int) -> dict[str, Any]:
     """Versions and links."""
-    return home_view(get_visit(staff(request), visit))
+    return home_view(get_visit(staff(request), visit).complaint)
 
 
 @router.get("/visits/{visit}/respond", response=RespondOut, operation_id="read_respond")
 def read_respond(request: HttpRequest, visit: int) -> dict[str, Any]:
     """The responses of every drill and session."""
-    return respond_view(get_visit(staff(request), visit))
+    return respond_view(read_visit(staff(request), visit))
 
 
 @router.post("/visits/{visit}/hand-over", response={200: HandedOver, 422: Problem}, operation_id="hand_over")
 def post_hand_over(request: HttpRequest, visit: int, payload: HandOverIn) -> dict[str, Any]:
     """Hand over the sheet in progress as the next version; asked for again, the version that was made."""
     version, token = hand_over(staff(request), get_visit(staff(request), visit), payload.of_version)
-    return {"version": version_line(version), "link": link_path(token)}
+    return {"version": version_line(version, version.drills.count()), "link": link_path(token)}
 
 
 @router.post("/visits/{visit}/links", response=Link, operation_id="new_link")
@@ -70,7 +67,7 @@ def delete_links(request: HttpRequest, visit: int) -> dict[str, Any]:
     """Revoke every private link of this complaint at once."""
     found = get_visit(staff(request), visit)
     revoke_links(staff(request), found.complaint)
-    return home_view(found)
+    return home_view(found.complaint)
 
 
 @router.delete("/visits/{visit}/links/{link}", response={200: HomeOut, 404: Problem}, operation_id="revoke_link")
@@ -78,7 +75,7 @@ def delete_link(request: HttpRequest, visit: int, link: int) -> dict[str, Any]:
     """Revoke one private link; the others stay alive."""
     found = get_visit(staff(request), visit)
     revoke_link(staff(request), get_link(found, link))
-    return home_view(found)
+    return home_view(found.complaint)
 
 
 @router.post("/visits/{visit}/sessions", response={200: Stored, 422: Problem}, operation_id="enter_session")
@@ -102,7 +99,7 @@ def post_count(request: HttpRequest, visit: int, session: uuid.UUID, payload: Co
     """Leave a session out of the count with a reason, or count it again."""
     found = get_visit(staff(request), visit)
     count_session(staff(request), found.complaint, session, counts=payload.counts, reason=payload.reason)
-    return respond_view(get_visit(staff(request), visit))
+    return respond_view(read_visit(staff(request), visit))
 
 
 def session_done(payload: SessionIn) -> SessionDone:

@@ -8,13 +8,13 @@ from django.http import HttpRequest
 from ninja import Router
 
 from easepath.api.auth import staff
-from easepath.api.routers.story import revision_of
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.measure import MeasureOut, SaveMeasure
 from easepath.api.schemas.tryout import SaveTryouts, TryOut
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
 from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryouts
 from easepath.clinic.models import User
+from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.measure import measure_view
 from easepath.clinic.selectors.tryout import tryout_view
@@ -43,14 +43,15 @@ def put_measure(request: HttpRequest, visit: int, payload: SaveMeasure, added: s
 
 
 def _measure(user: User, visit: int, added: str) -> dict[str, Any]:
-    found = get_visit(user, visit)
-    return measure_view(found, filter(None, added.split(","))) | {"revision": revision_of(found, "measure")}
+    record = read_visit(user, visit)
+    return measure_view(record, filter(None, added.split(","))) | {"revision": record.revision_of("measure")}
 
 
 @router.get("/visits/{visit}/tryouts", response=TryOut, operation_id="read_tryouts")
 def read_tryouts(request: HttpRequest, visit: int) -> dict[str, Any]:
     """Drills to try, and what was tried."""
-    return _tryouts(staff(request), visit)
+    record = read_visit(staff(request), visit)
+    return tryout_view(record) | {"revision": record.revision_of("tryout")}
 
 
 @router.put("/visits/{visit}/tryouts", response={200: TryOut, 409: Problem, 422: Problem}, operation_id="save_tryouts")
@@ -63,10 +64,5 @@ def put_tryouts(request: HttpRequest, visit: int, payload: SaveTryouts) -> dict[
         for t in payload.tryouts
     )
     found = get_visit(staff(request), visit)
-    save_tryouts(staff(request), found, payload.revision, Trying(rows, payload.test_movement))
-    return _tryouts(staff(request), visit)
-
-
-def _tryouts(user: User, visit: int) -> dict[str, Any]:
-    found = get_visit(user, visit)
-    return tryout_view(found) | {"revision": revision_of(found, "tryout")}
+    saved = save_tryouts(staff(request), found, payload.revision, Trying(rows, payload.test_movement))
+    return tryout_view(saved.after) | {"revision": saved.revision}

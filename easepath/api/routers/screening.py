@@ -8,14 +8,13 @@ from django.http import HttpRequest
 from ninja import Router
 
 from easepath.api.auth import staff
-from easepath.api.routers.story import revision_of
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.screening import ClearanceIn, SaveScreening, ScreeningOut
 from easepath.clinic.actions.confirm_screening import confirm_screening
 from easepath.clinic.actions.record_clearance import record_clearance
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
-from easepath.clinic.models import User
+from easepath.clinic.repository import Record, read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.screening import screening_view
 from easepath.clinic.selectors.story import carried_from
@@ -26,7 +25,7 @@ router = Router(tags=["screening"])
 @router.get("/visits/{visit}/screening", response=ScreeningOut, operation_id="read_screening")
 def read_screening(request: HttpRequest, visit: int) -> dict[str, Any]:
     """The questions of this client's regions with their answers, the factors, and what they do."""
-    return _view(staff(request), visit)
+    return _view(read_visit(staff(request), visit))
 
 
 @router.put(
@@ -43,28 +42,27 @@ def put_screening(request: HttpRequest, visit: int, payload: SaveScreening) -> d
     limits = tuple(LimitEntry(**limit.dict()) for limit in payload.limits)
     found = get_visit(staff(request), visit)
     screening = Screening(payload.answers, factors, limits)
-    save_screening(staff(request), found, payload.revision, screening, person=payload.person_revision)
-    return _view(staff(request), visit)
+    saved = save_screening(staff(request), found, payload.revision, screening, person=payload.person_revision)
+    return _view(saved.after)
 
 
 @router.post("/visits/{visit}/screening/confirm", response=ScreeningOut, operation_id="confirm_screening")
 def confirm(request: HttpRequest, visit: int, accept: bool = True) -> dict[str, Any]:
     """Confirm what an assistant entered and asked for; without `accept` what was asked for is dropped."""
     confirm_screening(staff(request), get_visit(staff(request), visit), accept=accept)
-    return _view(staff(request), visit)
+    return _view(read_visit(staff(request), visit))
 
 
 @router.post("/visits/{visit}/clearances", response={200: ScreeningOut, 422: Problem}, operation_id="record_clearance")
 def post_clearance(request: HttpRequest, visit: int, payload: ClearanceIn) -> dict[str, Any]:
     """Record that a doctor cleared a red flag."""
     record_clearance(staff(request), get_visit(staff(request), visit), **payload.dict())
-    return _view(staff(request), visit)
+    return _view(read_visit(staff(request), visit))
 
 
-def _view(user: User, visit: int) -> dict[str, Any]:
-    found = get_visit(user, visit)
+def _view(record: Record) -> dict[str, Any]:
     more = {
-        "revision": revision_of(found, "screening"), "person_revision": found.complaint.client.revision,
-        "carried_from": carried_from(found, "screening"),
+        "revision": record.revision_of("screening"), "person_revision": record.complaint.client.revision,
+        "carried_from": carried_from(record, "screening"),
     }  # fmt: skip
-    return screening_view(found) | more
+    return screening_view(record) | more

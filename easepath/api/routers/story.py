@@ -12,7 +12,7 @@ from easepath.api.auth import staff
 from easepath.api.schemas.common import PersonRevision, Problem
 from easepath.api.schemas.story import SaveStory, StoryFields, StoryOut, SuggestionOut
 from easepath.clinic.actions.save_story import LISTS, Story, save_story
-from easepath.clinic.models import Visit
+from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.story import carried_from, suggestion_lines
 
@@ -22,11 +22,11 @@ router = Router(tags=["story"])
 @router.get("/visits/{visit}/story", response=StoryOut, operation_id="read_story")
 def read_story(request: HttpRequest, visit: int) -> StoryOut:
     """The story as it stands."""
-    found = get_visit(staff(request), visit)
-    story = StoryFields(**_lists(asdict(Story.of(found.complaint))))
+    record = read_visit(staff(request), visit)
+    story = StoryFields(**_lists(asdict(Story.of(record.complaint))))
     return StoryOut(
-        revision=revision_of(found, "story"), person_revision=found.complaint.client.revision, story=story,
-        carried_from=carried_from(found, "story"),
+        revision=record.revision_of("story"), person_revision=record.complaint.client.revision, story=story,
+        carried_from=carried_from(record, "story"),
     )  # fmt: skip
 
 
@@ -38,8 +38,8 @@ def put_story(request: HttpRequest, visit: int, payload: SaveStory) -> PersonRev
     values = payload.story.dict()
     values |= {name: tuple(values[name]) for name in LISTS}
     found = get_visit(staff(request), visit)
-    number = save_story(staff(request), found, payload.revision, Story(**values), person=payload.person_revision)
-    return PersonRevision(revision=number, person_revision=found.complaint.client.revision)
+    saved = save_story(staff(request), found, payload.revision, Story(**values), person=payload.person_revision)
+    return PersonRevision(revision=saved.revision, person_revision=saved.after.complaint.client.revision)
 
 
 @router.get("/suggestions", response=list[SuggestionOut], operation_id="suggest_conditions")
@@ -47,11 +47,6 @@ def read_suggestions(request: HttpRequest, words: str = "", areas: str = "", clu
     """Conditions that words, marked places and clues point to; lists are joined by commas."""
     staff(request)
     return suggestion_lines(words[:300], areas.split(","), clues.split(","))
-
-
-def revision_of(visit: Visit, step: str) -> int:
-    """The revision a step has now; 0 before the first save."""
-    return next((draft.revision for draft in visit.steps.all() if draft.step == step), 0)
 
 
 def _lists(values: dict[str, Any]) -> dict[str, Any]:

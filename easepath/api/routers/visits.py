@@ -10,6 +10,7 @@ from ninja import Router
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.visit import Frame, PrintIn, Sheet
+from easepath.clinic import repository
 from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.note_looks import note_opening
 from easepath.clinic.actions.open_visit import close_visit
@@ -25,17 +26,16 @@ router = Router(tags=["visits"])
 @router.get("/visits/{visit}", response=Frame, operation_id="read_visit")
 def read_visit(request: HttpRequest, visit: int) -> dict[str, Any]:
     """The path with its gates and the sheet in progress."""
-    found = get_visit(staff(request), visit)
-    note_opening(staff(request), found.complaint)
-    return frame(found)
+    record = repository.read_visit(staff(request), visit)
+    note_opening(staff(request), record.complaint)
+    return frame(record)
 
 
 @router.post("/visits/{visit}/close", response=Frame, operation_id="close_visit")
 def close(request: HttpRequest, visit: int) -> dict[str, Any]:
     """Close a visit."""
-    found = get_visit(staff(request), visit)
-    close_visit(staff(request), found)
-    return frame(found)
+    close_visit(staff(request), get_visit(staff(request), visit))
+    return frame(repository.read_visit(staff(request), visit))
 
 
 @router.get("/versions/{version}/sheet", response=Sheet, operation_id="read_sheet")

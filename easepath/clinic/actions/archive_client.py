@@ -5,9 +5,7 @@ from __future__ import annotations
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import lock_client
-from easepath.clinic.audit import record_event
-from easepath.clinic.caseload_lines import changed
+from easepath.clinic.acting import lock_client, note_person
 from easepath.clinic.policies import require
 
 
@@ -21,9 +19,8 @@ def archive_client(actor: models.User, client: models.Client, *, archived: bool)
         client.archived, client.archived_at = archived, clock.now() if archived else None
         client.save(update_fields=["archived", "archived_at"])
         revoked = revoke_all(client) if archived else 0
-        changed(client.pk)
         name = "archive-client" if archived else "bring-client-back"
-        record_event(name, clinic=client.clinic, client=client, actor=actor, details={"links_revoked": revoked})
+        note_person(actor, client, name, {"links_revoked": revoked})
     return client
 
 

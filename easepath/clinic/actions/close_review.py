@@ -2,21 +2,24 @@
 
 from __future__ import annotations
 
+from copy import copy
+from dataclasses import replace
+from functools import partial
 from typing import Any
 
-from django.db import transaction
-
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record, require_open
+from easepath.clinic.acting import Act, Unchanged, act
 from easepath.clinic.actions.decide_proposal import proposal_fields
-from easepath.clinic.actions.make_version import compose_session, make_version
+from easepath.clinic.actions.make_version import NewVersion, compose_session, next_version, write_version
+from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.actions.save_draft import draft_from_version
 from easepath.clinic.errors import NotFoundError, RefusedError
-from easepath.clinic.facts import Assessment, assess, current_version
 from easepath.clinic.facts.proposals import ProposalToday, decisions_of, proposals_of
 from easepath.clinic.facts.situation import kept_dose
-from easepath.clinic.policies import require
+from easepath.clinic.repository import Record, read_again
+from easepath.core.code_version import code_version
 from easepath.core.compose import Chosen
+from easepath.core.knowledge import shipped_library
 
 Decided = list[tuple[ProposalToday, models.Proposal | None]]
 
@@ -26,23 +29,35 @@ def close_review(actor: models.User, visit: models.Visit, of_version: int) -> mo
 
     A review that was closed already answers with the version it made.
     """
-    require(actor, "decide-proposal", visit.complaint.client.clinic)
-    with transaction.atomic():
-        complaint = fresh(visit)
-        before = current_version(complaint)
-        if before is None:
-            raise NotFoundError("there is no plan to review yet")
-        if before.number != of_version:
-            return _closed_before(visit, of_version)
-        require_open(visit)
-        assessment = assess(complaint, clock.today_of(complaint))
-        decisions = decisions_of(visit, before)
-        decided: Decided = [(p, decisions.get(p.key)) for p in proposals_of(assessment)]
-        waiting = [proposal.detail for proposal, row in decided if proposal.waits(row)]
-        if waiting:
-            raise RefusedError("some proposals are not decided", waiting)
-        review = _snapshot(actor, visit, before, assessment, decided)
-        return _close(actor, review, decided)
+    read = partial(read_again, visit)
+    return act(actor, "decide-proposal", read, lambda record: _decide(actor, record, of_version))
+
+
+def _decide(
+    actor: models.User, record: Record, of_version: int
+) -> Act[models.PlanVersion | None] | Unchanged[models.PlanVersion | None]:
+    before = record.version
+    if before is None:
+        raise NotFoundError("there is no plan to review yet")
+    if before.number != of_version:
+        return Unchanged(_closed_before(record.visit, of_version))
+    require_open(record.visit)
+    decisions = decisions_of(record.visit, before)
+    decided: Decided = [(p, decisions.get(p.key)) for p in proposals_of(record.assessment)]
+    waiting = [proposal.detail for proposal, row in decided if proposal.waits(row)]
+    if waiting:
+        raise RefusedError("some proposals are not decided", waiting)
+    after = _staged(record, decided)
+    chosen, replaced, changed = _outcome(before, decided)
+    new = None
+    if changed or after is not record:
+        session = compose_session(after.assessment, chosen, keep_order=True)
+        new = next_version(after, session, replaced)
+    adherence = record.assessment.review.adherence
+    return Act(lambda: _write(actor, after, decided, new, adherence), "close-review", lambda version: {
+        "version": version.number if version else None, "stage": after.complaint.stage,
+        "difference": version.difference if version else [],
+    })  # fmt: skip
 
 
 def _closed_before(visit: models.Visit, of_version: int) -> models.PlanVersion | None:
@@ -52,53 +67,52 @@ def _closed_before(visit: models.Visit, of_version: int) -> models.PlanVersion |
     return closed.new_version
 
 
-def _snapshot(
-    actor: models.User, visit: models.Visit, before: models.PlanVersion, assessment: Assessment, decided: Decided
-) -> models.Review:
+def _staged(record: Record, decided: Decided) -> Record:
+    """The record in its next stage where opening it was accepted, not written yet; else the record itself."""
+    if not any(p.action == "open-gate" and row is not None and row.decision == "accept" for p, row in decided):
+        return record
+    complaint = copy(record.complaint)
+    complaint.stage, complaint.stage_since = (complaint.stage or 1) + 1, record.today
+    return replace(record, complaint=complaint)
+
+
+def _write(
+    actor: models.User, after: Record, decided: Decided, new: NewVersion | None, adherence: float | None
+) -> models.PlanVersion | None:
+    after.complaint.save(update_fields=["stage", "stage_since"])
+    version = write_version(actor, after, new, "review") if new else None
+    _close(actor, after, decided, version, adherence)
+    if version is not None:
+        draft_from_version(after.visit, version)
+    return version
+
+
+def _close(
+    actor: models.User, after: Record, decided: Decided, version: models.PlanVersion | None, adherence: float | None
+) -> None:
     """The review with every proposal as it stood at closing."""
-    facts = {"knowledge_version": assessment.library.version, "adherence": assessment.review.adherence}
+    now = clock.now()
+    closing = {
+        "knowledge_version": shipped_library().version, "code_version": code_version(), "adherence": adherence,
+        "new_version": version, "closed_at": now,
+    }  # fmt: skip
     review, _ = models.Review.objects.update_or_create(
-        complaint_id=before.complaint_id, visit=visit, of_version=before, closed_at=None,
-        defaults=facts, create_defaults={**facts, "opened_by": actor, "opened_at": clock.now()},
+        complaint=after.complaint, visit=after.visit, of_version=after.version, closed_at=None,
+        defaults=closing, create_defaults={**closing, "opened_by": actor, "opened_at": now},
     )  # fmt: skip
     for position, (proposal, _) in enumerate(decided):
         models.Proposal.objects.update_or_create(
             review=review, key=proposal.key, defaults={**proposal_fields(proposal), "position": position}
         )
-    return review
 
 
-def _close(actor: models.User, review: models.Review, decided: Decided) -> models.PlanVersion | None:
-    complaint = models.Complaint.objects.get(pk=review.complaint_id)
-    stage_opened = _open_stage(complaint, decided)
-    chosen, replaced, changed = _outcome(review, decided)
-    version = _new_version(actor, review, chosen, replaced) if changed or stage_opened else None
-    review.new_version = version
-    review.closed_at = clock.now()
-    review.save(update_fields=["new_version", "closed_at"])
-    details = {"version": version.number if version else None, "stage": complaint.stage,
-               "difference": version.difference if version else []}  # fmt: skip
-    record("close-review", complaint, actor, details)
-    return version
-
-
-def _open_stage(complaint: models.Complaint, decided: Decided) -> bool:
-    opening = [p for p, row in decided if p.action == "open-gate" and row is not None and row.decision == "accept"]
-    if not opening:
-        return False
-    complaint.stage = (complaint.stage or 1) + 1
-    complaint.stage_since = clock.today_of(complaint)
-    complaint.save(update_fields=["stage", "stage_since"])
-    return True
-
-
-def _outcome(review: models.Review, decided: Decided) -> tuple[tuple[Chosen, ...], dict[str, str], bool]:
+def _outcome(before: models.PlanVersion, decided: Decided) -> tuple[tuple[Chosen, ...], dict[str, str], bool]:
     """The drills after the decisions, which drill replaces which, and whether anything changed."""
     by_drill = {proposal.drill: (proposal, row) for proposal, row in decided if proposal.about == "drill"}
     chosen: list[Chosen] = []
     replaced: dict[str, str] = {}
     changed = False
-    for planned in review.of_version.drills.all():
+    for planned in before.drills.all():
         proposal, row = by_drill.get(planned.drill, (None, None))
         accepted = proposal is not None and row is not None and row.decision == "accept"
         if proposal is not None and accepted and proposal.does is not None and proposal.does.leaves:
@@ -124,14 +138,3 @@ def _changed(row: models.PlanDrill, target: dict[str, Any]) -> Chosen:
     place = row.place if target["drill"] == row.drill else None
     dose = kept_dose(target.get("dose"))
     return Chosen(target["drill"], row.side, target["method"], target["step"], place, dose)  # type: ignore[arg-type]
-
-
-def _new_version(
-    actor: models.User, review: models.Review, chosen: tuple[Chosen, ...], replaced: dict[str, str]
-) -> models.PlanVersion:
-    complaint = models.Complaint.objects.get(pk=review.complaint_id)
-    assessment = assess(complaint, clock.today_of(complaint))
-    session = compose_session(assessment, chosen, keep_order=True)
-    version = make_version(actor, review.visit, assessment, session, replaced)
-    draft_from_version(review.visit, version)
-    return version

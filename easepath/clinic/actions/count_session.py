@@ -3,33 +3,37 @@
 from __future__ import annotations
 
 import uuid
-
-from django.db import transaction
+from functools import partial
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import locked, record
+from easepath.clinic.acting import Act, Unchanged, act
 from easepath.clinic.errors import FieldError, NotFoundError
-from easepath.clinic.policies import require
+from easepath.clinic.repository import Record, read_complaint
+
+Counted = models.SessionCount | None
 
 
 def count_session(
     actor: models.User, complaint: models.Complaint, session: uuid.UUID, *, counts: bool, reason: str
-) -> models.SessionCount | None:
+) -> Counted:
     """The row that holds from now on; None where a session counts already and nothing was ever decided."""
-    require(actor, "count-session", complaint.client.clinic)
-    if not reason.strip():
+    row = models.SessionCount(session_id=session, counts=counts, reason=reason.strip(), decided_by=actor)
+    return act(actor, "count-session", partial(read_complaint, complaint.pk), lambda record: _decide(record, row))
+
+
+def _decide(record: Record, row: models.SessionCount) -> Act[Counted] | Unchanged[Counted]:
+    if not row.reason:
         raise FieldError({"reason": "say why, so that it can be explained later"})
-    with transaction.atomic():
-        complaint = locked(complaint.pk)
-        log = complaint.sessions.filter(pk=session).first()
-        if log is None:
-            raise NotFoundError("no such session of this complaint")
-        present = log.counts.last()
-        if (present is None and counts) or (present is not None and present.counts == counts):
-            return present
-        row = models.SessionCount.objects.create(
-            session=log, counts=counts, reason=reason.strip(), decided_by=actor, decided_at=clock.now()
-        )
-        details = {"session": str(log.pk), "date": str(log.date), "counts": counts, "reason": row.reason}
-        record("count-session", complaint, actor, details)
-    return row
+    log = next((session for session in record.sessions if session.id == row.session_id), None)
+    if log is None:
+        raise NotFoundError("no such session of this complaint")
+    if (log.count is None and row.counts) or (log.count is not None and log.count.counts == row.counts):
+        return Unchanged(models.SessionCount.objects.filter(session=log.id).last())
+
+    def write() -> Counted:
+        row.decided_at = clock.now()
+        row.save(force_insert=True)
+        return row
+
+    details = {"session": str(log.id), "date": str(log.date), "counts": row.counts, "reason": row.reason}
+    return Act(write, "count-session", lambda _: details)

@@ -2,18 +2,20 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+from functools import partial
 from typing import Any
 
-from django.db import transaction
-
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record, require_open
+from easepath.clinic.acting import Act, act
+from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
-from easepath.clinic.facts import Assessment, assess, current_version
 from easepath.clinic.facts.proposals import ProposalToday, proposals_of
-from easepath.clinic.policies import require
+from easepath.clinic.repository import Record, read_again
 from easepath.core.adjust.changes import check_change
 from easepath.core.adjust.decision import To
+from easepath.core.assessment import Assessment
+from easepath.core.code_version import code_version
 from easepath.core.errors import CaseError
 
 
@@ -27,44 +29,54 @@ def decide_proposal(
     changed_to: dict[str, Any] | None = None,
 ) -> None:
     """Accept, change, refuse or open again one of today's proposals; a refusal and a change name their reason."""
-    require(actor, "decide-proposal", visit.complaint.client.clinic)
-    with transaction.atomic():
-        complaint = fresh(visit)
-        require_open(visit)
-        assessment = assess(complaint, clock.today_of(complaint))
-        proposal = next((p for p in proposals_of(assessment) if p.key == key), None)
-        version = current_version(complaint)
-        if proposal is None or version is None:
-            raise NotFoundError("no such proposal today; the facts have changed, look at the proposals again")
-        _check_decision(proposal, decision, reason, changed_to)
-        if changed_to is not None:
-            _check_change(assessment, proposal, changed_to)
+    told = Decision(key, decision, reason.strip(), changed_to)
+    act(actor, "decide-proposal", partial(read_again, visit), lambda record: _decide(actor, record, told))
+
+
+@dataclass(frozen=True)
+class Decision:
+    """What was decided about a proposal; `changed_to` names drill, method and step."""
+
+    key: str
+    decision: str
+    reason: str
+    changed_to: dict[str, Any] | None
+
+
+def _decide(actor: models.User, record: Record, told: Decision) -> Act[None]:
+    require_open(record.visit)
+    proposal = next((p for p in proposals_of(record.assessment) if p.key == told.key), None)
+    version = record.version
+    if proposal is None or version is None:
+        raise NotFoundError("no such proposal today; the facts have changed, look at the proposals again")
+    _check_decision(proposal, told.decision, told.reason, told.changed_to)
+    if told.changed_to is not None:
+        _check_change(record.assessment, proposal, told.changed_to)
+
+    def write() -> None:
         review, _ = models.Review.objects.get_or_create(
-            complaint=complaint, visit=visit, of_version=version, closed_at=None,
-            defaults={"opened_by": actor, "opened_at": clock.now(), "knowledge_version": assessment.library.version},
+            complaint=record.complaint, visit=record.visit, of_version=version, closed_at=None,
+            defaults={
+                "opened_by": actor, "opened_at": clock.now(), "knowledge_version": record.assessment.library.version,
+                "code_version": code_version(),
+            },
         )  # fmt: skip
-        _write(actor, review, proposal, decision, reason.strip(), changed_to)
-        details = {"rule": proposal.rule, "drill": proposal.drill, "action": proposal.action, "decision": decision,
-                   "reason": reason.strip(), "changed_to": changed_to}  # fmt: skip
-        record("decide-proposal", complaint, actor, details)
+        _write(actor, review, proposal, told)
+
+    details = {"rule": proposal.rule, "drill": proposal.drill, "action": proposal.action, "decision": told.decision,
+               "reason": told.reason, "changed_to": told.changed_to}  # fmt: skip
+    return Act(write, "decide-proposal", lambda _: details)
 
 
-def _write(
-    actor: models.User,
-    review: models.Review,
-    proposal: ProposalToday,
-    decision: str,
-    reason: str,
-    changed_to: dict[str, Any] | None,
-) -> None:
-    if decision == "open":
+def _write(actor: models.User, review: models.Review, proposal: ProposalToday, told: Decision) -> None:
+    if told.decision == "open":
         review.proposals.filter(key=proposal.key).delete()
         return
     models.Proposal.objects.update_or_create(
         review=review, key=proposal.key,
         defaults={
-            **proposal_fields(proposal), "decision": decision, "decision_reason": reason, "changed_to": changed_to,
-            "decided_by": actor, "decided_at": clock.now(),
+            **proposal_fields(proposal), "decision": told.decision, "decision_reason": told.reason,
+            "changed_to": told.changed_to, "decided_by": actor, "decided_at": clock.now(),
         },
     )  # fmt: skip
 

@@ -9,10 +9,8 @@ from django.db import models as fields
 from django.db import transaction
 
 from easepath.clinic import clock, models
+from easepath.clinic.acting import lock_client, note_person
 from easepath.clinic.actions.archive_client import revoke_all
-from easepath.clinic.actions.base import lock_client
-from easepath.clinic.audit import record_event
-from easepath.clinic.caseload_lines import changed
 from easepath.clinic.errors import FieldError
 from easepath.clinic.policies import require
 
@@ -28,6 +26,7 @@ TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
     (models.PlanVersion, "complaint__client", {"overridden": []}),
     (models.SessionLog, "complaint__client", {"note": ""}),
     (models.SessionCount, "session__complaint__client", {"reason": ""}),
+    (models.KeptFacts, "complaint__client", {"facts": {}}),
 )  # fmt: skip
 """Every column that holds free text about a person, how its row finds the client, and what it becomes."""
 
@@ -50,9 +49,7 @@ def erase_client(actor: models.User | None, client: models.Client, *, name: str)
         ).update(object_repr="")
         revoked = revoke_all(client)
         _blank_person(client)
-        changed(client.pk)
-        details = {"links_revoked": revoked}
-        record_event("erase-client", clinic=client.clinic, client=client, actor=actor, details=details)
+        note_person(actor, client, "erase-client", {"links_revoked": revoked})
     return client
 
 

@@ -2,45 +2,48 @@
 
 from __future__ import annotations
 
-from django.db import transaction
+from functools import partial
 
-from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, record, require_open
+from easepath.clinic import models
+from easepath.clinic.acting import Act, act
 from easepath.clinic.actions.home_links import make_link
-from easepath.clinic.actions.make_version import compose_session, make_version
+from easepath.clinic.actions.make_version import NewVersion, compose_session, next_version, write_version
+from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import RefusedError
-from easepath.clinic.facts import Assessment, assess, current_version
-from easepath.clinic.facts.situation import kept_dose
-from easepath.clinic.policies import require
-from easepath.core.compose import Chosen
+from easepath.clinic.facts.draft import draft_drills
+from easepath.clinic.repository import Record, read_again
+
+HandedOver = tuple[models.PlanVersion, str]
 
 
-def hand_over(actor: models.User, visit: models.Visit, of_version: int | None = None) -> tuple[models.PlanVersion, str]:
+def hand_over(actor: models.User, visit: models.Visit, of_version: int | None = None) -> HandedOver:
     """The new version and the private link's token, which is shown once and kept only as a hash.
 
     `of_version` is the number of the version in use that the caller saw, 0 for none; asked for again, handing over
     answers with the version it made from that one. None takes whatever is in use.
     """
-    require(actor, "hand-over", visit.complaint.client.clinic)
-    with transaction.atomic():
-        complaint = fresh(visit)
-        before = current_version(complaint)
-        in_use = before.number if before else 0
-        if of_version is not None and of_version != in_use:
-            made = _handed_over_before(visit, of_version)
-            record("new-link", complaint, actor)
-            return made, make_link(actor, complaint)
-        require_open(visit)
-        assessment = assess(complaint, clock.today_of(complaint))
-        chosen = draft_drills(visit, assessment)
-        if not chosen:
-            raise RefusedError("nothing to hand over", ["tick at least one drill in Match"])
-        session = compose_session(assessment, chosen, keep_order=visit.arranged)
-        version = make_version(actor, visit, assessment, session)
-        token = make_link(actor, complaint)
-        details = {"version": version.number, "drills": [p.drill for p in chosen], "difference": version.difference}
-        record("hand-over", complaint, actor, details)
-    return version, token
+    read = partial(read_again, visit)
+    return act(actor, "hand-over", read, lambda record: _decide(actor, record, of_version))
+
+
+def _decide(actor: models.User, record: Record, of_version: int | None) -> Act[HandedOver]:
+    in_use = record.version.number if record.version else 0
+    if of_version is not None and of_version != in_use:
+        made = _handed_over_before(record.visit, of_version)
+        return Act(lambda: (made, make_link(actor, record.complaint)), "new-link", lambda _: {})
+    require_open(record.visit)
+    chosen = draft_drills(record)
+    if not chosen:
+        raise RefusedError("nothing to hand over", ["tick at least one drill in Match"])
+    session = compose_session(record.assessment, chosen, keep_order=record.visit.arranged)
+    new = next_version(record, session)
+    return Act(lambda: _write(actor, record, new), "hand-over", lambda made: {
+        "version": made[0].number, "drills": [p.drill for p in chosen], "difference": made[0].difference,
+    })  # fmt: skip
+
+
+def _write(actor: models.User, record: Record, new: NewVersion) -> HandedOver:
+    return write_version(actor, record, new, "hand-over"), make_link(actor, record.complaint)
 
 
 def _handed_over_before(visit: models.Visit, of_version: int) -> models.PlanVersion:
@@ -48,19 +51,3 @@ def _handed_over_before(visit: models.Visit, of_version: int) -> models.PlanVers
     if made is None:
         raise RefusedError("the plan has a newer version", ["look at the sheet again before you hand it over"])
     return made
-
-
-def draft_drills(visit: models.Visit, assessment: Assessment) -> tuple[Chosen, ...]:
-    """The ticked drills of a visit as facts; where no step is chosen, the start dose of today."""
-    start = assessment.screen.start_step()
-    return tuple(
-        Chosen(
-            drill=row.drill,
-            side=row.side,  # type: ignore[arg-type]
-            method=row.method or None,
-            step=start if row.step is None else row.step,
-            place=row.place or None,  # type: ignore[arg-type]
-            dose=kept_dose(row.dose),
-        )
-        for row in visit.draft_drills.all()
-    )

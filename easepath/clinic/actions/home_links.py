@@ -5,15 +5,14 @@ from __future__ import annotations
 import datetime as dt
 import hashlib
 import secrets
+from functools import partial
 
 from django.conf import settings
-from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import record
+from easepath.clinic.acting import Act, Unchanged, act
 from easepath.clinic.errors import DeadLinkError
-from easepath.clinic.facts import current_version
-from easepath.clinic.policies import require
+from easepath.clinic.repository import Record, read_complaint
 
 TOKEN_BYTES = 16
 
@@ -34,29 +33,31 @@ def make_link(actor: models.User, complaint: models.Complaint) -> str:
 
 def new_link(actor: models.User, complaint: models.Complaint) -> str:
     """Make another private link for a complaint that has a version."""
-    require(actor, "manage-link", complaint.client.clinic)
-    with transaction.atomic():
-        token = make_link(actor, complaint)
-        record("new-link", complaint, actor)
-    return token
+    read = partial(read_complaint, complaint.pk)
+    making = Act(lambda: make_link(actor, complaint), "new-link", lambda _: {})
+    return act(actor, "manage-link", read, lambda _: making)
 
 
 def revoke_links(actor: models.User, complaint: models.Complaint) -> int:
     """Revoke every link of a complaint at once; returns how many were alive."""
-    require(actor, "manage-link", complaint.client.clinic)
-    with transaction.atomic():
-        count = complaint.links.filter(revoked_at=None).update(revoked_at=clock.now())
-        record("revoke-links", complaint, actor, {"count": count})
-    return count
+
+    def write() -> int:
+        return complaint.links.filter(revoked_at=None).update(revoked_at=clock.now())
+
+    revoking = Act(write, "revoke-links", lambda count: {"count": count})
+    return act(actor, "manage-link", partial(read_complaint, complaint.pk), lambda _: revoking)
 
 
-def revoke_link(actor: models.User, link: models.HomeLink) -> None:
-    """Revoke one link; the others of the complaint stay alive."""
-    require(actor, "manage-link", link.complaint.client.clinic)
-    with transaction.atomic():
-        alive = models.HomeLink.objects.filter(pk=link.pk, revoked_at=None).update(revoked_at=clock.now())
-        if alive:
-            record("revoke-link", link.complaint, actor, {"link": link.pk})
+def revoke_link(actor: models.User, link: models.HomeLink) -> int:
+    """Revoke one link; the others of the complaint stay alive. 1, or 0 where it was revoked already."""
+    alive = models.HomeLink.objects.filter(pk=link.pk, revoked_at=None)
+
+    def decide(_: Record) -> Act[int] | Unchanged[int]:
+        if not alive.exists():
+            return Unchanged(0)
+        return Act(lambda: alive.update(revoked_at=clock.now()), "revoke-link", lambda _: {"link": link.pk})
+
+    return act(actor, "manage-link", partial(read_complaint, link.complaint_id), decide)
 
 
 def open_link(token: str) -> models.HomeLink:
@@ -68,7 +69,7 @@ def open_link(token: str) -> models.HomeLink:
     )
     if link is None or link.complaint.client.archived:
         raise DeadLinkError("this link does not work any more")
-    version = current_version(link.complaint)
+    version = link.complaint.versions.order_by("-number").only("ends_on").first()
     today = clock.today_of(link.complaint)
     if version is None or today > version.ends_on + dt.timedelta(days=settings.LINK_DAYS_AFTER_PLAN):
         raise DeadLinkError("this link has run out")

@@ -4,12 +4,16 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from typing import Literal
 
-from easepath.clinic import clock, models
+from easepath.clinic import models
+from easepath.clinic.acting import keep_facts
 from easepath.clinic.errors import RefusedError
-from easepath.clinic.facts import Assessment, current_version
 from easepath.clinic.facts.desk import desk_of
+from easepath.clinic.repository import Record
 from easepath.core.adjust.difference import VersionDrill, difference
+from easepath.core.assessment import Assessment
 from easepath.core.compose import Chosen, Session, assemble
 from easepath.core.compose.sheet import sheet_entry, timeline
 
@@ -32,22 +36,23 @@ def compose_session(assessment: Assessment, chosen: tuple[Chosen, ...], *, keep_
     return session
 
 
-def make_version(
-    actor: models.User,
-    visit: models.Visit,
-    assessment: Assessment,
-    session: Session,
-    replaced: Mapping[str, str] | None = None,
-) -> models.PlanVersion:
-    """Write the next version; a drill whose dose did not change keeps the day its dose began."""
-    complaint = visit.complaint
-    before = current_version(complaint)
-    today = clock.today_of(complaint)
+@dataclass(frozen=True)
+class NewVersion:
+    """The next version of a plan and its drills in order, not written yet, and the assessment it rests on."""
+
+    version: models.PlanVersion
+    drills: tuple[models.PlanDrill, ...]
+    assessment: Assessment
+
+
+def next_version(record: Record, session: Session, replaced: Mapping[str, str] | None = None) -> NewVersion:
+    """The next version as it will be; a drill whose dose did not change keeps the day its dose began."""
+    complaint, before, assessment, today = record.complaint, record.version, record.assessment, record.today
     profile = assessment.screen.profile
     rules = {r.rule for item in session.drills for r in item.reasons} | {"phase-order", "dose-ladder"}
-    rows = _drills(complaint, before, assessment, session, today)
-    version = models.PlanVersion.objects.create(
-        complaint=complaint, visit=visit, number=before.number + 1 if before else 1, stage=complaint.stage,
+    rows = _drills(record, session)
+    version = models.PlanVersion(
+        complaint=complaint, visit=record.visit, number=before.number + 1 if before else 1, stage=complaint.stage,
         stage_since=complaint.stage_since, confirmed=complaint.gate_words, start=today,
         plan_start=before.plan_start if before else today,
         ends_on=today + dt.timedelta(weeks=profile.weeks[0] if profile else DEFAULT_WEEKS),
@@ -55,24 +60,34 @@ def make_version(
         timeline=timeline(session, floor_care=assessment.screen.rules.floor_care),
         have_ready=list(session.have_ready), leave_out=list(profile.avoid if profile else ()),
         desk=(desk_of(assessment, session, complaint) or {}).get("breaks", []),
-        overridden=_overridden(complaint, session),
+        overridden=_overridden(record, session),
         difference=difference(version_drills(before.drills.all()), version_drills(rows), replaced) if before else [],
-        knowledge_version=assessment.library.version, rule_ids=sorted(rules), handed_over_by=actor,
-        handed_over_at=clock.now(),
+        rule_ids=sorted(rules),
     )  # fmt: skip
-    for row in rows:
+    return NewVersion(version, tuple(rows), assessment)
+
+
+def write_version(
+    actor: models.User, record: Record, new: NewVersion, of: Literal["hand-over", "review"]
+) -> models.PlanVersion:
+    """Write a version with its drills, and the facts it rests on."""
+    version, kept = new.version, keep_facts(new.assessment, record, of)
+    version.facts, version.knowledge_version, version.code_version = kept, kept.knowledge_version, kept.code_version
+    version.handed_over_by, version.handed_over_at = actor, kept.kept_at
+    version.save(force_insert=True)
+    for row in new.drills:
         row.version = version
-    models.PlanDrill.objects.bulk_create(rows)
+    models.PlanDrill.objects.bulk_create(new.drills)
     return version
 
 
-def _overridden(complaint: models.Complaint, session: Session) -> list[str]:
+def _overridden(record: Record, session: Session) -> list[str]:
     """Every override that this version rests on, in words."""
     names = {item.drill.id: item.drill.name for item in session.drills}
     return [
-        f"{names[row.drill]}, {row.side}: {row.was} overridden by {row.recorded_by.name}: {row.reason}"
-        for row in complaint.overrides.all()
-        if row.withdrawn_at is None and row.drill in names
+        f"{names[row.drill]}, {row.side}: {row.was} overridden by {row.by}: {row.reason}"
+        for row in record.overrides
+        if row.drill in names
     ]
 
 
@@ -95,16 +110,11 @@ def side_words(sides: list[dict[str, str]]) -> str:
     return ", ".join(f"{side['side']} {side['words']}" for side in sides)
 
 
-def _drills(
-    complaint: models.Complaint,
-    before: models.PlanVersion | None,
-    assessment: Assessment,
-    session: Session,
-    today: dt.date,
-) -> list[models.PlanDrill]:
+def _drills(record: Record, session: Session) -> list[models.PlanDrill]:
     """The drills of the next version in order, not written yet."""
+    before, today = record.version, record.today
     old = {row.drill: row for row in before.drills.all()} if before else {}
-    logged_today = complaint.sessions.filter(date=today).exists()
+    logged_today = any(row.date == today for row in record.sessions)
     begins = today + dt.timedelta(days=1) if logged_today else today
     rows = []
     for position, item in enumerate(session.drills):
@@ -116,6 +126,6 @@ def _drills(
         rows.append(models.PlanDrill(
             position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,
-            dose=dose, prescription=sheet_entry(assessment.matcher, item),
+            dose=dose, prescription=sheet_entry(record.assessment.matcher, item),
         ))  # fmt: skip
     return rows

@@ -8,7 +8,7 @@ from typing import Final
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import locked
+from easepath.clinic.acting import lock_client
 from easepath.clinic.audit import record_event
 
 OPENED, LOOKED = "open-record", "phone-look"
@@ -35,7 +35,7 @@ def note_phone_look(link: models.HomeLink, user_agent: str) -> None:
     if (link.last_used_on, link.device) == (today, device):
         return
     with transaction.atomic():
-        client = locked(link.complaint_id).client
+        client = lock_client(link.complaint.client_id)
         link.last_used_on, link.device = today, device
         link.save(update_fields=["last_used_on", "device"])
         record_event(LOOKED, clinic=client.clinic, client=client, details={"link": link.pk, "device": device})

@@ -7,7 +7,7 @@ import datetime as dt
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import record
+from easepath.clinic.acting import note
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.situation import MOST_YEARS, age_on
 from easepath.clinic.policies import require
@@ -40,5 +40,5 @@ def open_client(
         )
         complaint = models.Complaint.objects.create(client=client, opened_at=clock.now())
         visit = models.Visit.objects.create(complaint=complaint, number=1, opened_by=actor, opened_at=clock.now())
-        record("open-client", complaint, actor, {"visit": 1})
+        note(actor, complaint, "open-client", {"visit": 1})
     return visit

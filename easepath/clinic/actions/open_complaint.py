@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import transaction
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import record
+from easepath.clinic.acting import note
 from easepath.clinic.policies import require
 
 
@@ -15,5 +15,5 @@ def open_complaint(actor: models.User, client: models.Client) -> models.Visit:
     with transaction.atomic():
         complaint = models.Complaint.objects.create(client=client, opened_at=clock.now())
         visit = models.Visit.objects.create(complaint=complaint, number=1, opened_by=actor, opened_at=clock.now())
-        record("open-complaint", complaint, actor, {"visit": 1})
+        note(actor, complaint, "open-complaint", {"visit": 1})
     return visit

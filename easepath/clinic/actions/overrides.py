@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from django.db import transaction
+from functools import partial
 
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import fresh, locked, record, require_open
+from easepath.clinic.acting import Act, Unchanged, act, note
+from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import FieldError, NotAllowedError, RefusedError
-from easepath.clinic.facts import assess
-from easepath.clinic.policies import may, require
+from easepath.clinic.policies import may
+from easepath.clinic.repository import Record, read_again, read_complaint
 from easepath.core.knowledge import shipped_library
 from easepath.core.screening.overrides import may_be_overridden
 from easepath.core.screening.verdicts import DrillVerdict
+from easepath.core.vocabulary import side_word
 
 
 def override_verdict(actor: models.User, visit: models.Visit, *, drill: str, side: str, reason: str) -> models.Override:
@@ -19,45 +21,55 @@ def override_verdict(actor: models.User, visit: models.Visit, *, drill: str, sid
 
     Saying the same again answers with the row that stands; one in force that no longer fits gives way to the new one.
     """
-    require(actor, "override", visit.complaint.client.clinic)
-    _check(drill, side, reason)
-    with transaction.atomic():
-        complaint = fresh(visit)
-        require_open(visit)
-        standing = complaint.overrides.filter(drill=drill, side=side, withdrawn_at=None).first()
-        if standing is not None and (standing.recorded_by_id, standing.reason) == (actor.pk, reason.strip()):
-            return standing
-        assessment = assess(complaint, clock.today_of(complaint))
-        verdict = assessment.screen.drills[drill][side]  # type: ignore[index]
-        lead = may(actor, "override-exclude")
-        _refuse(verdict, lead=lead)
+    wanted = models.Override(drill=drill, side=side, reason=reason.strip(), recorded_by=actor)
+    return act(actor, "override", partial(read_again, visit), lambda record: _decide(actor, record, wanted))
+
+
+def _decide(
+    actor: models.User, record: Record, wanted: models.Override
+) -> Act[models.Override] | Unchanged[models.Override]:
+    _check(wanted.drill, wanted.side, wanted.reason)
+    require_open(record.visit)
+    mine = models.Override.objects.filter(complaint=record.complaint, drill=wanted.drill, side=wanted.side)
+    standing = mine.filter(withdrawn_at=None).first()
+    if standing is not None and (standing.recorded_by_id, standing.reason) == (actor.pk, wanted.reason):
+        return Unchanged(standing)
+    verdict = record.assessment.screen.drills[wanted.drill][side_word(wanted.side)]
+    wanted.by_lead = may(actor, "override-exclude")
+    _refuse(verdict, lead=wanted.by_lead)
+    wanted.complaint, wanted.was = record.complaint, verdict.verdict.word
+
+    def write() -> models.Override:
         if standing is not None:
-            _withdraw(actor, standing)
-        row = models.Override.objects.create(
-            complaint=complaint, drill=drill, side=side, was=verdict.verdict.word, reason=reason.strip(), by_lead=lead,
-            recorded_by=actor, recorded_at=clock.now(),
-        )  # fmt: skip
-        why = [r.text(assessment.library) for r in verdict.reasons]
-        details = {"drill": drill, "side": side, "was": row.was, "reason": row.reason, "rules": why}
-        record("override", complaint, actor, details)
-    return row
+            withdraw_row(standing)
+            note(actor, record.complaint, "withdraw-override", {"drill": standing.drill, "side": standing.side})
+        wanted.recorded_at = clock.now()
+        wanted.save(force_insert=True)
+        return wanted
+
+    why = [r.text(shipped_library()) for r in verdict.reasons]
+    details = {"drill": wanted.drill, "side": wanted.side, "was": wanted.was, "reason": wanted.reason, "rules": why}
+    return Act(write, "override", lambda _: details)
 
 
 def withdraw_override(actor: models.User, override: models.Override) -> models.Override:
     """Take an override back; the rule holds again from now on."""
-    require(actor, "override", override.complaint.client.clinic)
-    with transaction.atomic():
-        override.complaint = locked(override.complaint_id)
+
+    def decide(_: Record) -> Act[models.Override] | Unchanged[models.Override]:
         override.refresh_from_db(fields=["withdrawn_at"])
-        if override.withdrawn_at is None:
-            _withdraw(actor, override)
-    return override
+        if override.withdrawn_at is not None:
+            return Unchanged(override)
+        details = {"drill": override.drill, "side": override.side}
+        return Act(lambda: withdraw_row(override), "withdraw-override", lambda _: details)
+
+    return act(actor, "override", partial(read_complaint, override.complaint_id), decide)
 
 
-def _withdraw(actor: models.User, override: models.Override) -> None:
+def withdraw_row(override: models.Override) -> models.Override:
+    """Write that an override is no longer in force."""
     override.withdrawn_at = clock.now()
     override.save(update_fields=["withdrawn_at"])
-    record("withdraw-override", override.complaint, actor, {"drill": override.drill, "side": override.side})
+    return override
 
 
 def _check(drill: str, side: str, reason: str) -> None:

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import partial
 from typing import Any
 
-from django.db import transaction
-
 from easepath.clinic import models
-from easepath.clinic.actions.base import differing, fresh, record, take_revision
+from easepath.clinic.acting import Act, act
+from easepath.clinic.actions.revisions import differing, keep_revision, next_revision
 from easepath.clinic.errors import FieldError
-from easepath.clinic.policies import require
+from easepath.clinic.repository import Record, read_again
 from easepath.core.knowledge import shipped_library
 
 FIELDS = ("methods", "needs_set", "pinned", "barred", "work_hours")
@@ -51,22 +51,27 @@ class Choices:
 
 def save_choices(actor: models.User, visit: models.Visit, revision: int, choices: Choices) -> int:
     """Save every choice on the revision it was made on."""
-    require(actor, "compose", visit.complaint.client.clinic)
+    return act(actor, "compose", partial(read_again, visit), lambda record: _decide(actor, record, revision, choices))
+
+
+def _decide(actor: models.User, record: Record, revision: int, choices: Choices) -> Act[int]:
     _check(choices)
-    with transaction.atomic():
-        complaint = fresh(visit)
-        before = Choices.of(complaint)
-        draft = take_revision(visit, "choices", revision, actor, before.as_data, choices.as_data())
-        data = choices.as_data()
-        for need, given in data["needs_set"].items():
-            old = before.needs_set.get(need, {})
-            same = (old.get("weight"), old.get("reason")) == (given["weight"], given["reason"])
-            given["by"] = old.get("by", actor.name) if same else actor.name
+    before, data = Choices.of(record.complaint), choices.as_data()
+    number = next_revision(record, "choices", revision, before.as_data(), data)
+    for need, given in data["needs_set"].items():
+        old = before.needs_set.get(need, {})
+        same = (old.get("weight"), old.get("reason")) == (given["weight"], given["reason"])
+        given["by"] = old.get("by", actor.name) if same else actor.name
+
+    def write() -> int:
         for field in FIELDS:
-            setattr(complaint, field, data[field])
-        complaint.save(update_fields=list(FIELDS))
-        record("save-choices", complaint, actor, {"visit": visit.number, **differing(before.as_data(), data)})
-    return draft.revision
+            setattr(record.complaint, field, data[field])
+        record.complaint.save(update_fields=list(FIELDS))
+        keep_revision(actor, record, "choices", number)
+        return number
+
+    details = {"visit": record.visit.number, **differing(before.as_data(), data)}
+    return Act(write, "save-choices", lambda _: details)
 
 
 def _check(choices: Choices) -> None:

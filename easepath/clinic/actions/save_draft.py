@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
+from copy import copy
 from dataclasses import dataclass, replace
+from functools import partial
 from typing import Any
 
-from django.db import transaction
-
-from easepath.clinic import clock, models
-from easepath.clinic.actions.base import differing, fresh, record, take_revision
+from easepath.clinic import models
+from easepath.clinic.acting import Act, act
+from easepath.clinic.actions.revisions import differing, keep_revision, next_revision
 from easepath.clinic.errors import FieldError, RefusedError
-from easepath.clinic.facts import Assessment, assess
-from easepath.clinic.policies import require
+from easepath.clinic.repository import Record, read_again
+from easepath.core.assessment import Assessment
 from easepath.core.compose.session import Chosen, refusal
 from easepath.core.knowledge import shipped_library
 from easepath.core.match import allowed_methods
@@ -29,6 +30,26 @@ class Ticked:
     dose: dict[str, Any] | None = None
 
 
+@dataclass(frozen=True)
+class Draft:
+    """The ticked drills of a visit in order, the stage, and whether the order was chosen by hand."""
+
+    ticked: tuple[Ticked, ...]
+    stage: int | None
+    arranged: bool
+
+    @classmethod
+    def of(cls, record: Record) -> Draft:
+        """The draft as it stands in the rows."""
+        ticked = tuple(Ticked(r.drill, r.side, r.method, r.step, r.place) for r in record.draft)
+        return cls(ticked, record.complaint.stage, record.visit.arranged)
+
+    def as_data(self) -> dict[str, Any]:
+        """Plain data for a conflict message and the audit row."""
+        drills = [{name: value for name, value in vars(one).items() if name != "dose"} for one in self.ticked]
+        return {"drills": drills, "stage": self.stage, "arranged": self.arranged}
+
+
 def save_draft(
     actor: models.User,
     visit: models.Visit,
@@ -42,55 +63,49 @@ def save_draft(
 
     `arranged` keeps the order given inside each phase.
     """
-    require(actor, "compose", visit.complaint.client.clinic)
-    _check(ticked)
-    with transaction.atomic():
-        complaint = fresh(visit)
-        before = _present(visit)
-        yours = {"drills": [vars(one) for one in ticked], "stage": stage, "arranged": arranged}
-        draft = take_revision(visit, "match", revision, actor, lambda: before, yours)
-        _set_first_stage(complaint, stage)
-        _refuse(assess(complaint, clock.today_of(complaint)), ticked)
-        _replace(visit, _with_doses(visit, ticked), arranged=arranged)
-        record("save-draft", complaint, actor, {"visit": visit.number, **differing(before, _present(visit))})
-    return draft.revision
+    wanted = Draft(ticked, stage, arranged)
+    return act(actor, "compose", partial(read_again, visit), lambda record: _decide(actor, record, revision, wanted))
+
+
+def _decide(actor: models.User, record: Record, revision: int, wanted: Draft) -> Act[int]:
+    _check(wanted.ticked)
+    before = Draft.of(record).as_data()
+    number = next_revision(record, "match", revision, before, wanted.as_data())
+    after = replace(record, complaint=_staged(record, wanted.stage))
+    _refuse(after.assessment, wanted.ticked)
+    ticked = _with_doses(record, wanted.ticked)
+
+    def write() -> int:
+        after.complaint.save(update_fields=["stage", "stage_since"])
+        replace_draft(record.visit, ticked, arranged=wanted.arranged)
+        keep_revision(actor, record, "match", number)
+        return number
+
+    stands = Draft(ticked, after.complaint.stage, wanted.arranged).as_data()
+    details = {"visit": record.visit.number, **differing(before, stands)}
+    return Act(write, "save-draft", lambda _: details)
 
 
 def draft_from_version(visit: models.Visit, version: models.PlanVersion | None) -> None:
     """Start a visit's draft from the running version."""
     rows = list(version.drills.all()) if version else []
     ticked = tuple(Ticked(r.drill, r.side, r.method, r.step, r.place, r.dose) for r in rows)
-    _replace(visit, ticked, arranged=bool(rows))
+    replace_draft(visit, ticked, arranged=bool(rows))
 
 
-def _with_doses(visit: models.Visit, ticked: tuple[Ticked, ...]) -> tuple[Ticked, ...]:
+def _with_doses(record: Record, ticked: tuple[Ticked, ...]) -> tuple[Ticked, ...]:
     """A drill whose method and step were not touched goes on with the dose it had."""
-    present = {(r.drill, r.method, r.step): r.dose for r in visit.draft_drills.all()}
+    present = {(r.drill, r.method, r.step): r.dose for r in record.draft}
     return tuple(replace(one, dose=present.get((one.drill, one.method, one.step))) for one in ticked)
 
 
-def _present(visit: models.Visit) -> dict[str, Any]:
-    rows = visit.draft_drills.all()
-    drills = [{"drill": r.drill, "side": r.side, "method": r.method, "step": r.step, "place": r.place} for r in rows]
-    return {"drills": drills, "stage": visit.complaint.stage, "arranged": visit.arranged}
-
-
-def _replace(visit: models.Visit, ticked: tuple[Ticked, ...], *, arranged: bool) -> None:
+def replace_draft(visit: models.Visit, ticked: tuple[Ticked, ...], *, arranged: bool) -> None:
+    """Write the draft of a visit anew."""
     visit.arranged = arranged
     visit.save(update_fields=["arranged"])
     visit.draft_drills.all().delete()
     models.DraftDrill.objects.bulk_create(
-        models.DraftDrill(
-            visit=visit,
-            position=n,
-            drill=one.drill,
-            side=one.side,
-            method=one.method,
-            step=one.step,
-            place=one.place,
-            dose=one.dose,
-        )
-        for n, one in enumerate(ticked)
+        models.DraftDrill(visit=visit, position=n, **vars(one)) for n, one in enumerate(ticked)
     )
 
 
@@ -113,18 +128,21 @@ def _check(ticked: tuple[Ticked, ...]) -> None:
         raise FieldError(fields)
 
 
-def _set_first_stage(complaint: models.Complaint, stage: int | None) -> None:
-    """The clinician names the stage a client starts in; afterwards only a gate opens the next."""
+def _staged(record: Record, stage: int | None) -> models.Complaint:
+    """The complaint in its stage, not written yet.
+
+    The clinician names the stage a client starts in; afterwards only a gate opens the next.
+    """
+    complaint = copy(record.complaint)
     if stage is None or stage == complaint.stage:
-        return
+        return complaint
     condition = shipped_library().conditions.get(complaint.condition)
     if condition is None or condition.stage(stage) is None:
         raise FieldError({"stage": f"this condition has no stage {stage}"})
-    if complaint.versions.exists():
+    if record.version is not None:
         raise FieldError({"stage": "a running plan changes its stage only through its gate"})
-    complaint.stage = stage
-    complaint.stage_since = clock.today_of(complaint)
-    complaint.save(update_fields=["stage", "stage_since"])
+    complaint.stage, complaint.stage_since = stage, record.today
+    return complaint
 
 
 def _refuse(assessment: Assessment, ticked: tuple[Ticked, ...]) -> None:

@@ -2,22 +2,28 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict, dataclass
+from copy import copy
+from dataclasses import asdict, dataclass, replace
+from functools import partial
+from operator import attrgetter
 from typing import Any
 
-from django.db import transaction
-
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import differing, fresh, record, take_revision
-from easepath.clinic.actions.withheld_sheet import hold_sheet, release_sheet
+from easepath.clinic.acting import Act, Saved, act
+from easepath.clinic.actions.revisions import differing, keep_revision, next_revision
+from easepath.clinic.actions.withheld_sheet import is_withheld_after
 from easepath.clinic.errors import FieldError, RefusedError
-from easepath.clinic.facts import assess
-from easepath.clinic.policies import may, require
+from easepath.clinic.policies import may
+from easepath.clinic.repository import Record, read_again
+from easepath.clinic.rows import GoalRow, SittingRow
 from easepath.core.knowledge import shipped_library
 from easepath.core.measure.error import own_error
-from easepath.core.vocabulary import Verdict
+from easepath.core.screening import screen_tests
+from easepath.core.vocabulary import Verdict, side_word
 
 MOST_TRIALS = 10
+NOT_WRITTEN = 1 << 60
+"""Rows that are not written yet come after all that are."""
 
 
 @dataclass(frozen=True)
@@ -49,15 +55,13 @@ class Measuring:
     goals: tuple[GoalEntry, ...]
 
     @classmethod
-    def of(cls, visit: models.Visit) -> Measuring:
+    def of(cls, record: Record) -> Measuring:
         """The step as it stands in the rows."""
+        own = sorted((row for row in record.sittings if row.visit == record.visit.pk), key=lambda row: row.id)
         return cls(
-            tuple(
-                SittingEntry(r.measure, r.side, tuple(r.trials), r.state, r.instrument)
-                for r in visit.sittings.order_by("pk")
-            ),
-            tuple(visit.complaint.observed),
-            tuple(GoalEntry(r.measure, r.side, r.value) for r in visit.complaint.goals.all()),
+            tuple(SittingEntry(r.measure, r.side, r.trials, r.state, r.instrument) for r in own),
+            tuple(record.complaint.observed),
+            tuple(GoalEntry(r.measure, r.side, r.value) for r in record.goals),
         )
 
     def as_data(self) -> dict[str, Any]:
@@ -69,28 +73,52 @@ class Measuring:
         }
 
 
-def save_measure(actor: models.User, visit: models.Visit, revision: int, measuring: Measuring) -> int:
+def save_measure(actor: models.User, visit: models.Visit, revision: int, measuring: Measuring) -> Saved:
     """Save the whole step on the revision it was made on; a refused test takes no reading."""
-    require(actor, "measure", visit.complaint.client.clinic)
+    return act(actor, "measure", partial(read_again, visit), lambda record: _decide(actor, record, revision, measuring))
+
+
+def _decide(actor: models.User, record: Record, revision: int, measuring: Measuring) -> Act[Saved]:
     _check(measuring)
-    with transaction.atomic():
-        complaint = fresh(visit)
-        _refuse_tests(visit, measuring)
-        hold_sheet(actor, complaint)
-        before = Measuring.of(visit)
-        if measuring.goals != before.goals and not may(actor, "compose"):
-            raise FieldError({"goals": "a goal is set by a clinician or a lead"})
-        draft = take_revision(visit, "measure", revision, actor, before.as_data, measuring.as_data())
-        _save_sittings(actor, visit, measuring.sittings)
-        _learn_error(complaint.client.clinic, before.sittings, measuring.sittings)
-        _save_goals(actor, complaint, measuring.goals)
-        complaint.observed = list(measuring.observed)
-        complaint.save(update_fields=["observed"])
-        record("save-measure", complaint, actor, {
-            "visit": visit.number, **differing(before.as_data(), measuring.as_data()),
-        })  # fmt: skip
-        release_sheet(actor, complaint.pk)
-    return draft.revision
+    before = Measuring.of(record)
+    _refuse_tests(record, before, measuring)
+    if measuring.goals != before.goals and not may(actor, "compose"):
+        raise FieldError({"goals": "a goal is set by a clinician or a lead"})
+    number = next_revision(record, "measure", revision, before.as_data(), measuring.as_data())
+    after = _measured(record, before, measuring)
+    after.complaint.sheet_withheld = is_withheld_after(actor, record, after)
+    learned = {one.measure for one in set(before.sittings) ^ set(measuring.sittings)}
+
+    def write() -> Saved:
+        _save_sittings(actor, record, measuring.sittings)
+        _learn_error(record.complaint.client.clinic, learned)
+        _save_goals(actor, record, measuring.goals)
+        after.complaint.save(update_fields=["observed", "sheet_withheld"])
+        keep_revision(actor, record, "measure", number)
+        return Saved(number, after)
+
+    details = {"visit": record.visit.number, **differing(before.as_data(), measuring.as_data())}
+    return Act(write, "save-measure", lambda _: details)
+
+
+def _measured(record: Record, before: Measuring, measuring: Measuring) -> Record:
+    """The record with what was measured in this visit, not written yet."""
+    visit, complaint = record.visit, copy(record.complaint)
+    complaint.observed = list(measuring.observed)
+    kept = {(row.measure, row.side, row.state): row for row in record.sittings if row.visit == visit.pk}
+    changed = set(measuring.sittings) - set(before.sittings)
+    own = (
+        SittingRow(
+            id=kept[key].id if (key := (one.measure, one.side, one.state)) in kept else NOT_WRITTEN + number,
+            complaint=complaint.pk, visit=visit.pk, measure=one.measure, side=one.side, trials=one.trials,
+            date=record.today if one in changed else kept[key].date, state=one.state, instrument=one.instrument,
+        )
+        for number, one in enumerate(measuring.sittings)
+    )  # fmt: skip
+    others = (row for row in record.sittings if row.visit != visit.pk)
+    goals = tuple(GoalRow(id=n, **asdict(goal)) for n, goal in enumerate(measuring.goals))
+    sittings = tuple(sorted((*others, *own), key=attrgetter("date", "id")))
+    return replace(record, complaint=complaint, sittings=sittings, goals=goals)
 
 
 def _check(measuring: Measuring) -> None:
@@ -138,67 +166,73 @@ def _goal_faults(goals: tuple[GoalEntry, ...]) -> dict[str, str]:
     return fields
 
 
-def _refuse_tests(visit: models.Visit, measuring: Measuring) -> None:
+def _refuse_tests(record: Record, before: Measuring, measuring: Measuring) -> None:
     """A new reading of a test that the screen refuses is refused with the reason; older ones stay."""
-    assessment = assess(visit.complaint, clock.today_of(visit.complaint))
-    kept = set(Measuring.of(visit).sittings)
-    reasons = []
-    for one in measuring.sittings:
-        verdicts = assessment.screen.measures[one.measure]
-        verdict = verdicts.get(one.side or "both")  # type: ignore[call-overload]
-        if verdict is not None and verdict.verdict is Verdict.EXCLUDE and one not in kept:
-            name = assessment.library.measures[one.measure].name
-            reasons.append(f"{name}: {verdict.reasons[0].text(assessment.library)}")
+    new = [one for one in measuring.sittings if one not in before.sittings]
+    if not new:
+        return
+    library, reasons = shipped_library(), []
+    tests = screen_tests(library, record.facts)
+    for one in new:
+        verdict = tests[one.measure].get(side_word(one.side or "both"))
+        if verdict is not None and verdict.verdict is Verdict.EXCLUDE:
+            reasons.append(f"{library.measures[one.measure].name}: {verdict.reasons[0].text(library)}")
     if reasons:
         raise RefusedError("the screen refuses this test", reasons)
 
 
-def _save_sittings(actor: models.User, visit: models.Visit, entries: tuple[SittingEntry, ...]) -> None:
-    present = {(row.measure, row.side, row.state): row for row in visit.sittings.all()}
+def _save_sittings(actor: models.User, record: Record, entries: tuple[SittingEntry, ...]) -> None:
+    present = {(row.measure, row.side, row.state): row for row in record.visit.sittings.all()}
     wanted = {(one.measure, one.side, one.state): one for one in entries}
-    for key, row in present.items():
-        if key not in wanted:
-            row.delete()
+    gone = [row.pk for key, row in present.items() if key not in wanted]
+    if gone:
+        record.visit.sittings.filter(pk__in=gone).delete()
+    new: list[models.Sitting] = []
+    changed: list[models.Sitting] = []
     for key, one in wanted.items():
-        old = present.get(key)
-        if old is not None and (tuple(old.trials), old.instrument) == (one.trials, one.instrument):
+        row = present.get(key)
+        if row is not None and (tuple(row.trials), row.instrument) == (one.trials, one.instrument):
             continue
-        models.Sitting.objects.update_or_create(
-            visit=visit, measure=one.measure, side=one.side, state=one.state,
-            defaults={
-                "client": visit.complaint.client, "date": clock.today_of(visit.complaint),
-                "trials": list(one.trials), "instrument": one.instrument, "entered_by": actor,
-                "entered_at": clock.now(),
-            },
-        )  # fmt: skip
+        if row is None:
+            row = models.Sitting(
+                visit=record.visit, client=record.complaint.client, measure=one.measure, side=one.side, state=one.state
+            )
+            new.append(row)
+        else:
+            changed.append(row)
+        row.date, row.trials, row.instrument = record.today, list(one.trials), one.instrument
+        row.entered_by, row.entered_at = actor, clock.now()
+    models.Sitting.objects.bulk_create(new)
+    models.Sitting.objects.bulk_update(changed, ["date", "trials", "instrument", "entered_by", "entered_at"])
 
 
-def _learn_error(clinic: models.Clinic, before: tuple[SittingEntry, ...], after: tuple[SittingEntry, ...]) -> None:
+def _learn_error(clinic: models.Clinic, measures: set[str]) -> None:
     """The clinic's own error of every measure whose readings changed, from all its repeats."""
-    changed = {one.measure for one in set(before) ^ set(after)}
+    if not measures:
+        return
     clinic.refresh_from_db(fields=["repeats"])
-    for measure in changed:
-        rows = models.Sitting.objects.filter(client__clinic=clinic, measure=measure).values_list("trials", flat=True)
-        found = own_error(rows)
+    readings: dict[str, list[list[float]]] = {measure: [] for measure in sorted(measures)}
+    rows = models.Sitting.objects.filter(client__clinic=clinic, measure__in=measures)
+    for measure, trials in rows.values_list("measure", "trials"):
+        readings[measure].append(trials)
+    for measure, found in ((measure, own_error(repeats)) for measure, repeats in readings.items()):
         if found is None:
             clinic.repeats.pop(measure, None)
         else:
             clinic.repeats[measure] = [found.sem, found.degrees_of_freedom]
-    if changed:
-        clinic.save(update_fields=["repeats"])
+    clinic.save(update_fields=["repeats"])
 
 
-def _save_goals(actor: models.User, complaint: models.Complaint, goals: tuple[GoalEntry, ...]) -> None:
-    present = {(row.measure, row.side): row for row in complaint.goals.all()}
+def _save_goals(actor: models.User, record: Record, goals: tuple[GoalEntry, ...]) -> None:
+    present = {(row.measure, row.side): row for row in record.goals}
     wanted = {(goal.measure, goal.side): goal.value for goal in goals}
-    for key, row in present.items():
-        if key not in wanted:
-            row.delete()
-    for (measure, side), value in wanted.items():
-        old = present.get((measure, side))
-        if old is not None and old.value == value:
-            continue
-        models.Goal.objects.update_or_create(
-            complaint=complaint, measure=measure, side=side,
-            defaults={"value": value, "set_by": actor, "set_at": clock.now()},
-        )  # fmt: skip
+    gone = [row.id for key, row in present.items() if wanted.get(key) != row.value]
+    if gone:
+        record.complaint.goals.filter(pk__in=gone).delete()
+    models.Goal.objects.bulk_create(
+        models.Goal(
+            complaint=record.complaint, measure=measure, side=side, value=value, set_by=actor, set_at=clock.now()
+        )
+        for (measure, side), value in wanted.items()
+        if (measure, side) not in present or present[measure, side].value != value
+    )

@@ -4,18 +4,29 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from copy import copy
+from dataclasses import dataclass, replace
+from functools import partial
 from typing import Any
 
-from django.db import transaction
-
-from easepath.clinic import clock, models
-from easepath.clinic.actions.base import differing, fresh, record, take_person, take_revision
-from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry, save_answers, save_factors, save_limits
-from easepath.clinic.actions.withheld_sheet import hold_sheet, release_sheet
+from easepath.clinic import models
+from easepath.clinic.acting import Act, Saved, act
+from easepath.clinic.actions.keep_result import keep_result
+from easepath.clinic.actions.revisions import differing, keep_revision, move_person, next_revision, person_moves
+from easepath.clinic.actions.screening_rows import (
+    FactorEntry,
+    LimitEntry,
+    answers_after,
+    factors_after,
+    limits_after,
+    write_answers,
+    write_factors,
+    write_limits,
+)
+from easepath.clinic.actions.withheld_sheet import is_withheld_after
 from easepath.clinic.errors import FieldError
-from easepath.clinic.facts import assess
-from easepath.clinic.policies import require
+from easepath.clinic.repository import Record, read_again
+from easepath.clinic.rows import StepRow
 from easepath.core.knowledge import shipped_library
 
 SIDE_WORDS = ("", "left", "right", "both")
@@ -30,20 +41,12 @@ class Screening:
     limits: tuple[LimitEntry, ...] = ()
 
     @classmethod
-    def of(cls, complaint: models.Complaint) -> Screening:
+    def of(cls, record: Record) -> Screening:
         """The screening as it stands in the rows."""
         return cls(
-            {answer.word: answer.value for answer in complaint.answers.all()},
-            tuple(
-                FactorEntry(
-                    row.factor, row.side, row.since, row.trimester, row.region, tuple(sorted(row.parameters.items()))
-                )
-                for row in complaint.client.factors.filter(withdrawn_at=None).order_by("pk")
-            ),
-            tuple(
-                LimitEntry(row.movement, row.side, row.degrees, row.by)
-                for row in complaint.client.limits.filter(withdrawn_at=None).order_by("pk")
-            ),
+            {row.word: row.value for row in record.answers},
+            tuple(FactorEntry.of(row) for row in record.factors),
+            tuple(LimitEntry.of(row) for row in record.limits),
         )
 
     def as_data(self) -> dict[str, Any]:
@@ -72,46 +75,50 @@ class Screening:
 
 def save_screening(
     actor: models.User, visit: models.Visit, revision: int, screening: Screening, *, person: int | None = None
-) -> int:
+) -> Saved:
     """Save the whole step on its revision, and on that of the person, and keep what the screen now tells."""
-    require(actor, "answer-screen", visit.complaint.client.clinic)
-    _check(screening, clock.today_of(visit.complaint))
-    with transaction.atomic():
-        complaint = fresh(visit)
-        hold_sheet(actor, complaint)
-        before = Screening.of(complaint)
-        draft = take_revision(visit, "screening", revision, actor, before.as_data, screening.as_data())
-        take_person(complaint.client, person, draft, before.of_the_person(), screening.of_the_person())
-        save_answers(actor, complaint, screening.answers)
-        save_factors(actor, complaint.client, screening.factors)
-        save_limits(actor, complaint.client, screening.limits)
-        stands = Screening.of(models.Complaint.objects.get(pk=complaint.pk))
-        details = {"visit": visit.number, **differing(before.as_data(), stands.as_data())}
-        if stands.as_data() != screening.as_data():  # what somebody who may not confirm asked for
-            details["asked"] = differing(stands.as_data(), screening.as_data())["new"]
-        record("save-screening", complaint, actor, details)
-        keep_result(visit)
-        release_sheet(actor, complaint.pk)
-    return draft.revision
+    read = partial(read_again, visit)
+    return act(actor, "answer-screen", read, lambda record: _decide(actor, record, revision, screening, person))
 
 
-def keep_result(visit: models.Visit) -> models.ScreeningResult:
-    """Store what the screen tells now, with the knowledge version and the rules that spoke."""
-    complaint = models.Complaint.objects.get(pk=visit.complaint_id)
-    assessment = assess(complaint, clock.today_of(complaint))
-    screen = assessment.screen
-    reasons = {reason.rule for by_side in screen.drills.values() for v in by_side.values() for reason in v.reasons}
-    reasons |= {reason.rule for reason in screen.irritability.reasons}
-    reasons |= {flag.reason.rule for flag in screen.flags.raised}
-    return models.ScreeningResult.objects.create(
-        visit=visit,
-        outcome=screen.outcome,
-        irritability=screen.irritability.level,
-        flags=[{"id": flag.id, "action": flag.action} for flag in screen.flags.raised],
-        unanswered=len(screen.flags.unanswered),
-        knowledge_version=assessment.library.version,
-        rule_ids=sorted(reasons),
-        computed_at=clock.now(),
+def _decide(actor: models.User, record: Record, revision: int, screening: Screening, person: int | None) -> Act[Saved]:
+    _check(screening, record.today)
+    before = Screening.of(record)
+    number = next_revision(record, "screening", revision, before.as_data(), screening.as_data())
+    moves = person_moves(record, "screening", person, before.of_the_person(), screening.of_the_person())
+    answers = answers_after(actor, record.answers, screening.answers)
+    factors = factors_after(actor, record.factors, screening.factors)
+    limits = limits_after(actor, record.limits, screening.limits)
+    complaint = copy(record.complaint)
+    after = replace(
+        record, complaint=complaint, answers=answers.rows, factors=factors.rows, limits=limits.rows,
+        steps=(*(row for row in record.steps if row.step != "screening"), _step(actor, number)),
+    )  # fmt: skip
+    complaint.sheet_withheld = is_withheld_after(actor, record, after)
+    _ = after.assessment.screen  # worked out before anybody waits for it
+
+    def write() -> Saved:
+        write_answers(actor, complaint, answers)
+        write_factors(actor, complaint.client, factors)
+        write_limits(actor, complaint.client, limits)
+        if moves:
+            move_person(after, actor)
+        if complaint.sheet_withheld != record.complaint.sheet_withheld:
+            complaint.save(update_fields=["sheet_withheld"])
+        keep_revision(actor, record, "screening", number)
+        keep_result(after)
+        return Saved(number, after)
+
+    stands = Screening.of(after)
+    details = {"visit": record.visit.number, **differing(before.as_data(), stands.as_data())}
+    if stands.as_data() != screening.as_data():  # what somebody who may not confirm asked for
+        details["asked"] = differing(stands.as_data(), screening.as_data())["new"]
+    return Act(write, "save-screening", lambda _: details)
+
+
+def _step(actor: models.User, number: int) -> StepRow:
+    return StepRow(
+        step="screening", revision=number, by_first=actor.first_name, by_last=actor.last_name, by_login=actor.username
     )
 
 

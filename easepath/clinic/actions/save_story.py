@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 import datetime as dt
-from dataclasses import asdict, dataclass
+from copy import copy
+from dataclasses import asdict, dataclass, replace
+from functools import partial
 from typing import Any
 
-from django.db import transaction
-
-from easepath.clinic import clock, models
-from easepath.clinic.actions.base import differing, fresh, record, take_person, take_revision
+from easepath.clinic import models
+from easepath.clinic.acting import Act, Saved, act
 from easepath.clinic.actions.open_client import birth_date_fault
-from easepath.clinic.actions.withheld_sheet import hold_sheet, release_sheet
+from easepath.clinic.actions.revisions import differing, keep_revision, move_person, next_revision, person_moves
+from easepath.clinic.actions.withheld_sheet import is_withheld_after
 from easepath.clinic.errors import FieldError
-from easepath.clinic.policies import require
+from easepath.clinic.repository import Record, read_again
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import PLACES
 
@@ -70,29 +71,43 @@ class Story:
 
 def save_story(
     actor: models.User, visit: models.Visit, revision: int, story: Story, *, person: int | None = None
-) -> int:
-    """Save a whole story on the revision it was made on, and on that of the person; returns the new revision."""
-    require(actor, "enter-story", visit.complaint.client.clinic)
-    check_story(story, clock.today_of(visit.complaint))
-    with transaction.atomic():
-        complaint = fresh(visit)
-        hold_sheet(actor, complaint)
-        before = Story.of(complaint)
-        draft = take_revision(visit, "story", revision, actor, lambda: asdict(before), asdict(story))
-        take_person(complaint.client, person, draft, _person(before), _person(story))
-        for field in COMPLAINT_FIELDS:
-            value = getattr(story, field)
-            setattr(complaint, field, list(value) if isinstance(value, tuple) else value)
-        complaint.region = _region(story)
-        complaint.save(update_fields=[*COMPLAINT_FIELDS, "region"])
-        client = complaint.client
-        for field in CLIENT_FIELDS:
-            value = getattr(story, field)
-            setattr(client, field, list(value) if isinstance(value, tuple) else value)
-        client.save(update_fields=list(CLIENT_FIELDS))
-        record("save-story", complaint, actor, {"visit": visit.number, **differing(asdict(before), asdict(story))})
-        release_sheet(actor, complaint.pk)
-    return draft.revision
+) -> Saved:
+    """Save a whole story on the revision it was made on, and on that of the person."""
+    return act(actor, "enter-story", partial(read_again, visit), lambda r: _decide(actor, r, revision, story, person))
+
+
+def _decide(actor: models.User, record: Record, revision: int, story: Story, person: int | None) -> Act[Saved]:
+    check_story(story, record.today)
+    before = Story.of(record.complaint)
+    number = next_revision(record, "story", revision, asdict(before), asdict(story))
+    moves = person_moves(record, "story", person, _person(before), _person(story))
+    after = replace(record, complaint=_told(record.complaint, story))
+    withheld = is_withheld_after(actor, record, after)
+
+    def write() -> Saved:
+        complaint = after.complaint
+        complaint.sheet_withheld = withheld
+        complaint.save(update_fields=[*COMPLAINT_FIELDS, "region", "sheet_withheld"])
+        if moves:
+            complaint.client.save(update_fields=list(CLIENT_FIELDS))
+            move_person(after, actor)
+        keep_revision(actor, record, "story", number)
+        return Saved(number, after)
+
+    details = {"visit": record.visit.number, **differing(asdict(before), asdict(story))}
+    return Act(write, "save-story", lambda _: details)
+
+
+def _told(complaint: models.Complaint, story: Story) -> models.Complaint:
+    """The complaint and its client as the story tells them, not written yet."""
+    told, client = copy(complaint), copy(complaint.client)
+    told.client = client
+    for row, names in ((told, COMPLAINT_FIELDS), (client, CLIENT_FIELDS)):
+        for name in names:
+            value = getattr(story, name)
+            setattr(row, name, list(value) if isinstance(value, tuple) else value)
+    told.region = _region(story)
+    return told
 
 
 def _person(story: Story) -> dict[str, Any]:

@@ -2,18 +2,20 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict, dataclass
+from copy import copy
+from dataclasses import asdict, dataclass, replace
+from functools import partial
 from typing import Any
 
-from django.db import transaction
-
 from easepath.clinic import clock, models
-from easepath.clinic.actions.base import differing, fresh, record, take_revision
+from easepath.clinic.acting import Act, Saved, act
+from easepath.clinic.actions.revisions import differing, keep_revision, next_revision
 from easepath.clinic.errors import FieldError, RefusedError
-from easepath.clinic.facts import assess
-from easepath.clinic.policies import may, require
+from easepath.clinic.policies import may
+from easepath.clinic.repository import Record, read_again
+from easepath.clinic.rows import TryoutRow
 from easepath.core.knowledge import shipped_library
-from easepath.core.vocabulary import SYMPTOMS
+from easepath.core.vocabulary import SYMPTOMS, side_word
 
 
 @dataclass(frozen=True)
@@ -38,18 +40,16 @@ class Trying:
     test_movement: str = ""
 
     @classmethod
-    def of(cls, visit: models.Visit) -> Trying:
+    def of(cls, record: Record) -> Trying:
         """The step as it stands in the rows."""
-        rows = visit.tryouts.order_by("position")
         return cls(
             tuple(
                 TryoutEntry(
-                    r.drill, r.side, r.measure, tuple(r.before), tuple(r.after), r.symptom, tuple(r.faults),
-                    r.brought_back,
+                    r.drill, r.side, r.measure, r.before, r.after, r.symptom, r.faults, r.brought_back,
                 )
-                for r in rows
+                for r in record.tryouts if r.visit == record.visit.pk
             ),
-            visit.complaint.test_movement,
+            record.complaint.test_movement,
         )  # fmt: skip
 
     def as_data(self) -> dict[str, Any]:
@@ -59,31 +59,48 @@ class Trying:
         return {"tryouts": rows, "test_movement": self.test_movement}
 
 
-def save_tryouts(actor: models.User, visit: models.Visit, revision: int, trying: Trying) -> int:
+def save_tryouts(actor: models.User, visit: models.Visit, revision: int, trying: Trying) -> Saved:
     """Save the whole step on the revision it was made on; a drill the screen refuses is not tried either."""
-    require(actor, "measure", visit.complaint.client.clinic)
+    return act(actor, "measure", partial(read_again, visit), lambda record: _decide(actor, record, revision, trying))
+
+
+def _decide(actor: models.User, record: Record, revision: int, trying: Trying) -> Act[Saved]:
     _check(trying)
-    with transaction.atomic():
-        complaint = fresh(visit)
-        before = Trying.of(visit)
-        _refuse(visit, before, trying)
-        if not may(actor, "compose") and _brought_back(trying) - _brought_back(before):
-            raise FieldError({"tryouts": "only a clinician or a lead brings a dropped drill back"})
-        draft = take_revision(visit, "tryout", revision, actor, before.as_data, trying.as_data())
-        visit.tryouts.all().delete()
+    before = Trying.of(record)
+    after = _tried(record, trying)
+    _refuse(after, before, trying)
+    if not may(actor, "compose") and _brought_back(trying) - _brought_back(before):
+        raise FieldError({"tryouts": "only a clinician or a lead brings a dropped drill back"})
+    number = next_revision(record, "tryout", revision, before.as_data(), trying.as_data())
+
+    def write() -> Saved:
+        record.visit.tryouts.all().delete()
         models.Tryout.objects.bulk_create(
             models.Tryout(
-                complaint=complaint, visit=visit, position=position, entered_by=actor, entered_at=clock.now(),
+                complaint=record.complaint, visit=record.visit, position=position, entered_by=actor,
+                entered_at=clock.now(),
                 **{k: list(v) if isinstance(v, tuple) else v for k, v in asdict(one).items()},
             )
             for position, one in enumerate(trying.tryouts)
         )  # fmt: skip
-        complaint.test_movement = trying.test_movement.strip()
-        complaint.save(update_fields=["test_movement"])
-        record("save-tryouts", complaint, actor, {
-            "visit": visit.number, **differing(before.as_data(), trying.as_data()),
-        })  # fmt: skip
-    return draft.revision
+        after.complaint.save(update_fields=["test_movement"])
+        keep_revision(actor, record, "tryout", number)
+        return Saved(number, after)
+
+    details = {"visit": record.visit.number, **differing(before.as_data(), trying.as_data())}
+    return Act(write, "save-tryouts", lambda _: details)
+
+
+def _tried(record: Record, trying: Trying) -> Record:
+    """The record with what was tried in this visit, not written yet."""
+    visit, complaint = record.visit, copy(record.complaint)
+    complaint.test_movement = trying.test_movement.strip()
+    own = tuple(
+        TryoutRow(visit=visit.pk, visit_number=visit.number, position=position, **asdict(one))
+        for position, one in enumerate(trying.tryouts)
+    )
+    others = tuple(row for row in record.tryouts if row.visit != visit.pk)
+    return replace(record, complaint=complaint, tryouts=tuple(sorted((*others, *own), key=lambda row: row.visit)))
 
 
 def _brought_back(trying: Trying) -> set[tuple[str, str]]:
@@ -126,15 +143,16 @@ def _reading_faults(path: str, one: TryoutEntry) -> dict[str, str]:
     }
 
 
-def _refuse(visit: models.Visit, before: Trying, trying: Trying) -> None:
+def _refuse(after: Record, before: Trying, trying: Trying) -> None:
     """A drill that is excluded or infeasible for this client is not newly tried."""
-    assessment = assess(visit.complaint, clock.today_of(visit.complaint))
     tried = {(one.drill, one.side) for one in before.tryouts}
+    new = [one for one in trying.tryouts if (one.drill, one.side) not in tried]
+    if not new:
+        return
+    assessment = after.assessment
     reasons = []
-    for one in trying.tryouts:
-        if (one.drill, one.side) in tried:
-            continue
-        reason = assessment.matcher.closed.get((one.drill, one.side))  # type: ignore[arg-type]
+    for one in new:
+        reason = assessment.matcher.closed.get((one.drill, side_word(one.side)))
         if reason is not None and reason.rule in ("excluded", "strain-first-days", "stage-blocks"):
             reasons.append(f"{assessment.library.drills[one.drill].name}: {reason.text(assessment.library)}")
     if reasons:

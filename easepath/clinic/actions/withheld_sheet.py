@@ -2,25 +2,29 @@
 
 from __future__ import annotations
 
-from easepath.clinic import clock, models
-from easepath.clinic.facts import assess
+from easepath.clinic import models
 from easepath.clinic.policies import may
+from easepath.clinic.repository import Record
+from easepath.core.errors import CaseError
+from easepath.core.knowledge import shipped_library
+from easepath.core.screening import is_blocked
 
 
-def hold_sheet(actor: models.User, complaint: models.Complaint) -> None:
-    """Before a change by somebody who may not confirm: what a flag withholds now stays withheld after it."""
-    if may(actor, "confirm-screen") or complaint.sheet_withheld or not complaint.versions.exists():
-        return
-    if assess(complaint, clock.today_of(complaint)).screen.flags.blocking:
-        complaint.sheet_withheld = True
-        complaint.save(update_fields=["sheet_withheld"])
+def is_withheld_after(actor: models.User, before: Record, after: Record) -> bool:
+    """Whether the sheet is marked as withheld once `before` has become `after`.
+
+    By somebody who may not confirm, what a flag withholds now stays withheld; by anybody else the mark goes where no
+    flag withholds the sheet any more.
+    """
+    withheld = before.complaint.sheet_withheld
+    if may(actor, "confirm-screen"):
+        return withheld and _blocked(after)
+    return withheld or (before.version is not None and _blocked(before))
 
 
-def release_sheet(actor: models.User, complaint: int) -> None:
-    """After a change by somebody who may confirm: the sheet comes back where no flag withholds it any more."""
-    found = models.Complaint.objects.filter(pk=complaint, sheet_withheld=True).first()
-    if found is None or not may(actor, "confirm-screen"):
-        return
-    if not assess(found, clock.today_of(found)).screen.flags.blocking:
-        found.sheet_withheld = False
-        found.save(update_fields=["sheet_withheld"])
+def _blocked(record: Record) -> bool:
+    """What cannot be read is not known to be free."""
+    try:
+        return is_blocked(shipped_library(), record.facts)
+    except CaseError:
+        return True

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import datetime as dt
 
-from easepath.clinic import models
-from easepath.clinic.facts.situation import build_situation
+from easepath.clinic import clock, models
+from easepath.clinic.repository import read_complaint
 from easepath.core.assessment import Assessment
-from easepath.core.knowledge import shipped_library
 
 
-def assess(complaint: models.Complaint, today: dt.date) -> Assessment:
-    """A complaint's facts assessed; a session's morning is asked once, and charged to the drills that earned it."""
-    library = shipped_library()
-    return Assessment(library, build_situation(library, complaint, today), asked_once=True)
+def assess(complaint: models.Complaint, today: dt.date | None = None) -> Assessment:
+    """A complaint read anew and assessed, on a day of its own where one is given."""
+    if today is None:
+        return read_complaint(complaint.pk).assessment
+    with clock.on(today):
+        return read_complaint(complaint.pk).assessment

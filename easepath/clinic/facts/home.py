@@ -5,70 +5,56 @@ from __future__ import annotations
 import datetime as dt
 from collections import defaultdict
 from collections.abc import Iterable
+from typing import TYPE_CHECKING
 
-from easepath.clinic import models
+from easepath.clinic.rows import MorningRow, SessionRow
 from easepath.core import facts as core
 
+if TYPE_CHECKING:
+    from easepath.clinic.repository import Record
 
-def effective_sessions(complaint: models.Complaint) -> list[models.SessionLog]:
+
+def effective_sessions(record: Record) -> list[SessionRow]:
     """Sessions that count and that no later one corrects, by date."""
-    return [session for session in uncorrected_sessions(complaint) if left_out(session) is None]
+    return [session for session in uncorrected_sessions(record) if session.left_out is None]
 
 
-def uncorrected_sessions(complaint: models.Complaint) -> list[models.SessionLog]:
+def uncorrected_sessions(record: Record) -> list[SessionRow]:
     """Sessions that no later one corrects, by date, whether they count or not."""
-    sessions = list(complaint.sessions.all())
-    corrected = {session.corrects_id for session in sessions if session.corrects_id}
-    return [session for session in sessions if session.pk not in corrected]
+    corrected = {session.corrects for session in record.sessions if session.corrects}
+    return [session for session in record.sessions if session.id not in corrected]
 
 
-def left_out(session: models.SessionLog) -> models.SessionCount | None:
-    """The decision that leaves a session out of the count; None where it counts."""
-    latest = max(session.counts.all(), key=lambda row: row.pk, default=None)
-    return None if latest is None or latest.counts else latest
-
-
-def latest_morning(session: models.SessionLog) -> models.MorningReport | None:
-    """The morning report that counts: the last received."""
-    mornings = list(session.mornings.all())
-    return mornings[-1] if mornings else None
-
-
-def morning_of(session: models.SessionLog, sessions: Iterable[models.SessionLog]) -> models.MorningReport | None:
-    """The morning after a session: its own report, else the worst told of another session of that date."""
-    own = latest_morning(session)
-    if own is not None:
-        return own
-    others = [latest_morning(other) for other in sessions if other.date == session.date]
-    return max((m for m in others if m is not None), key=lambda morning: morning.pain, default=None)
-
-
-def log_entries(complaint: models.Complaint) -> tuple[core.LogEntry, ...]:
-    """One entry per drill of each session; the morning of a session stands in each, to be charged later."""
-    sessions = effective_sessions(complaint)
-    by_date: dict[dt.date, list[models.SessionLog]] = defaultdict(list)
+def by_date(sessions: Iterable[SessionRow]) -> dict[dt.date, list[SessionRow]]:
+    """Sessions by their date, the dates in order."""
+    found: dict[dt.date, list[SessionRow]] = defaultdict(list)
     for session in sessions:
-        by_date[session.date].append(session)
-    return tuple(
-        entry for session in sessions for entry in _entries(session, morning_of(session, by_date[session.date]))
-    )
+        found[session.date].append(session)
+    return found
 
 
-def _entries(session: models.SessionLog, morning: models.MorningReport | None) -> Iterable[core.LogEntry]:
-    for row in session.drills.all():
-        yield core.LogEntry(
-            date=session.date,
-            session=str(session.pk),
-            drill=row.drill,
-            side=row.side,  # type: ignore[arg-type]
-            done_pct=row.done_pct,
-            before=session.before,
-            during=row.during,
-            after=session.after,
-            next=None if morning is None else morning.pain,
-            symptom=row.symptom or None,  # type: ignore[arg-type]
-            felt=row.felt or None,
-            moved=row.moved or "none",  # type: ignore[arg-type]
-            unusual="none" if morning is None else morning.unusual,  # type: ignore[arg-type]
-            gone_48h=None if morning is None else morning.gone_48h,
-        )
+def morning_of(session: SessionRow, same_date: Iterable[SessionRow]) -> MorningRow | None:
+    """The morning after a session: its own report, else the worst told of another session of that date."""
+    if session.morning is not None:
+        return session.morning
+    others = (other.morning for other in same_date)
+    return max((morning for morning in others if morning is not None), key=lambda one: one.pain, default=None)
+
+
+def log_entries(record: Record) -> tuple[core.LogEntry, ...]:
+    """One entry per drill of each session; the morning of a session stands in each, to be charged later."""
+    sessions = effective_sessions(record)
+    dates = by_date(sessions)
+    return tuple(entry for session in sessions for entry in _entries(session, morning_of(session, dates[session.date])))
+
+
+def _entries(session: SessionRow, morning: MorningRow | None) -> Iterable[core.LogEntry]:
+    for row in sorted(session.drills, key=lambda drill: drill.position):
+        told = {
+            "date": session.date, "session": str(session.id), "drill": row.drill, "side": row.side,
+            "done_pct": row.done_pct, "before": session.before, "during": row.during, "after": session.after,
+            "symptom": row.symptom or None, "felt": row.felt or None, "moved": row.moved or "none",
+        }  # fmt: skip
+        if morning is not None:
+            told |= {"next": morning.pain, "unusual": morning.unusual, "gone_48h": morning.gone_48h}
+        yield core.LogEntry.model_validate(told, strict=False)

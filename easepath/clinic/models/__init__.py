@@ -9,11 +9,12 @@ from easepath.clinic.models.overrides import Override
 from easepath.clinic.models.people import Clinic, RecoveryCode, Role, User
 from easepath.clinic.models.plans import DraftDrill, PlanDrill, PlanVersion
 from easepath.clinic.models.reviews import Proposal, Review
-from easepath.clinic.models.visits import ScreeningResult, Visit, VisitStep
+from easepath.clinic.models.visits import KeptFacts, ScreeningResult, Visit, VisitStep
 
 __all__ = [
     "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill",
-    "Erasing", "Goal", "HomeLink", "Limit", "MorningReport", "Override", "PlanDrill", "PlanVersion", "Proposal",
+    "Erasing", "Goal", "HomeLink", "KeptFacts", "Limit", "MorningReport", "Override", "PlanDrill", "PlanVersion",
+    "Proposal",
     "RecoveryCode", "Review", "Role", "ScreeningResult", "SessionCount", "SessionDrill", "SessionLog", "Sitting",
     "Tryout", "User", "Visit", "VisitStep",
 ]  # fmt: skip

@@ -7,7 +7,7 @@ from django.db import models
 from easepath.clinic.models.clients import SIDES
 from easepath.clinic.models.complaints import Complaint
 from easepath.clinic.models.people import User
-from easepath.clinic.models.visits import Visit
+from easepath.clinic.models.visits import KeptFacts, Visit
 
 
 class DraftDrill(models.Model):
@@ -53,7 +53,9 @@ class PlanVersion(models.Model):
     desk = models.JSONField(default=list)
     overridden = models.JSONField(default=list)
     difference = models.JSONField(default=list)
+    facts = models.ForeignKey(KeptFacts, on_delete=models.PROTECT, null=True, related_name="+")
     knowledge_version = models.CharField(max_length=12)
+    code_version = models.CharField(max_length=8, blank=True)
     rule_ids = models.JSONField(default=list)
     handed_over_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     handed_over_at = models.DateTimeField()

@@ -20,6 +20,7 @@ class Review(models.Model):
     of_version = models.ForeignKey(PlanVersion, on_delete=models.PROTECT, related_name="reviews")
     new_version = models.OneToOneField(PlanVersion, on_delete=models.PROTECT, null=True, related_name="made_by")
     knowledge_version = models.CharField(max_length=12)
+    code_version = models.CharField(max_length=8, blank=True)
     adherence = models.FloatField(null=True)
     opened_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     opened_at = models.DateTimeField()

@@ -45,15 +45,32 @@ class VisitStep(models.Model):
         return f"{self.step} of {self.visit}, revision {self.revision}"
 
 
+class KeptFacts(models.Model):
+    """The facts of a decision as the rules read them, with the knowledge and the code that read them; never changed."""
+
+    complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="kept_facts")
+    visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="kept_facts")
+    of = models.CharField(max_length=9, choices=[(w, w) for w in ("screening", "hand-over", "review")])
+    facts = models.JSONField()
+    knowledge_version = models.CharField(max_length=12)
+    code_version = models.CharField(max_length=8)
+    kept_at = models.DateTimeField()
+
+    def __str__(self) -> str:
+        return f"facts of a {self.of}, {self.kept_at:%Y-%m-%d}"
+
+
 class ScreeningResult(models.Model):
-    """What the screen told at a moment, with the knowledge version and the rules that spoke."""
+    """What the screen told at a moment, with the facts, the knowledge, the code and the rules that spoke."""
 
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="screenings")
+    facts = models.ForeignKey(KeptFacts, on_delete=models.PROTECT, null=True, related_name="+")
     outcome = models.CharField(max_length=12)
     irritability = models.CharField(max_length=10)
     flags = models.JSONField(default=list)
     unanswered = models.PositiveSmallIntegerField(default=0)
     knowledge_version = models.CharField(max_length=12)
+    code_version = models.CharField(max_length=8, blank=True)
     rule_ids = models.JSONField(default=list)
     computed_at = models.DateTimeField()
 

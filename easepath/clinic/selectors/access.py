@@ -3,19 +3,14 @@
 from __future__ import annotations
 
 from easepath.clinic import models
-from easepath.clinic.caseload_lines import PARTS
 from easepath.clinic.errors import NotFoundError
 from easepath.clinic.policies import require
 
-COMPLAINT_PARTS = ("client__clinic", *PARTS)
-
 
 def get_complaint(user: models.User, pk: int) -> models.Complaint:
-    """A complaint of the user's clinic with everything the core needs."""
-    found = (
-        models.Complaint.objects.prefetch_related(*COMPLAINT_PARTS[1:]).select_related("client__clinic").filter(pk=pk)
-    )
-    complaint = found.filter(client__clinic=user.clinic, client__erased_at=None).first()
+    """A complaint of the user's clinic, with its client."""
+    mine = models.Complaint.objects.filter(client__clinic=user.clinic, client__erased_at=None)
+    complaint = mine.select_related("client__clinic").filter(pk=pk).first()
     if complaint is None:
         raise NotFoundError("no such complaint in this clinic")
     require(user, "see-clients", complaint.client.clinic)
@@ -23,11 +18,12 @@ def get_complaint(user: models.User, pk: int) -> models.Complaint:
 
 
 def get_visit(user: models.User, pk: int) -> models.Visit:
-    """A visit of the user's clinic; its complaint comes with everything the core needs."""
-    visit = models.Visit.objects.filter(pk=pk, complaint__client__clinic=user.clinic).first()
+    """A visit of the user's clinic, with its complaint and client."""
+    mine = models.Visit.objects.filter(complaint__client__clinic=user.clinic, complaint__client__erased_at=None)
+    visit = mine.select_related("complaint__client__clinic").filter(pk=pk).first()
     if visit is None:
         raise NotFoundError("no such visit in this clinic")
-    visit.complaint = get_complaint(user, visit.complaint_id)
+    require(user, "see-clients", visit.complaint.client.clinic)
     return visit
 
 

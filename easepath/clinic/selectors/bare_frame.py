@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.clinic import clock, models
+from easepath.clinic import models
+from easepath.clinic.repository import Record
 from easepath.core.knowledge import shipped_library
 
 STEPS = (
@@ -13,9 +14,9 @@ STEPS = (
 )  # fmt: skip
 
 
-def bare_frame(visit: models.Visit, fault: str) -> dict[str, Any]:
+def bare_frame(record: Record, fault: str) -> dict[str, Any]:
     """A frame that judges nothing: no program, no counts, only what stands in the rows and why it cannot be read."""
-    complaint = visit.complaint
+    visit, complaint = record.visit, record.complaint
     return {
         "visit": visit.pk, "fault": fault, "number": visit.number, "closed": visit.closed_at is not None,
         "complaint": complaint.pk, "last_time": last_time(visit), "cautions": [],
@@ -25,10 +26,10 @@ def bare_frame(visit: models.Visit, fault: str) -> dict[str, Any]:
         },
         "condition": None, "condition_id": complaint.condition or None, "side": complaint.side,
         "since": None if complaint.since is None else str(complaint.since),
-        "today": str(clock.today_of(complaint)), "outcome": "incomplete", "outcome_words": "not readable",
+        "today": str(record.today), "outcome": "incomplete", "outcome_words": "not readable",
         "issues_program": False, "irritability": "unknown", "irritability_reasons": [], "refused": 0, "changed": 0,
         "knowledge_version": shipped_library().version,
-        "revisions": {step.step: step.revision for step in visit.steps.all()},
+        "revisions": {step.step: step.revision for step in record.steps},
         "path": [
             path_step(step, name, *(("waiting", "to correct") if step == "story" else ("idle", "cannot be read")))
             for step, name in STEPS

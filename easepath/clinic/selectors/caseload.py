@@ -18,8 +18,9 @@ def caseload(
 ) -> dict[str, Any]:
     """One line per open complaint of the user's clinic, the most urgent first.
 
-    Lines that are not of today are worked out for the complaints in `sight` (without any: the first `most`), for about
-    so many `seconds`, and not stored; `left` of those still stand as they were seen last.
+    Lines that are not of today are worked out for those that were changed and for the complaints in `sight` (without
+    any: the first `most`), for about so many `seconds`, and not stored; `left` of those still stand as they were seen
+    last.
     """
     assert user.clinic is not None
     require(user, "see-clients", user.clinic)
@@ -31,13 +32,20 @@ def caseload(
     )
     known = stamps(rows, user.clinic, today)
     lines = {row.pk: _stored(row, known[row.pk]) for row in rows}
-    wanted = set(sight) if sight else {row.pk for row in _by_urgency(rows, lines)[:most]}
-    waiting = [row for row in _by_urgency(rows, lines) if row.pk in wanted and lines[row.pk]["as_of"]]
+    ordered = _by_urgency(rows, lines)
+    wanted = set(sight) if sight else {row.pk for row in ordered[:most]}
+    waiting = [row for row in ordered if lines[row.pk]["as_of"] and (row.pk in wanted or _just_changed(row))]
+    waiting.sort(key=lambda row: not _just_changed(row))
     began = time.monotonic()
     while waiting and (seconds is None or time.monotonic() - began < seconds):
         row = waiting.pop(0)
         lines[row.pk] = {"complaint": row.pk, **work_out(known[row.pk]), "as_of": None}
     return {"lines": sorted(lines.values(), key=lambda line: (line["urgency"], line["name"])), "left": len(waiting)}
+
+
+def _just_changed(row: models.Complaint) -> bool:
+    """Something happened to it since its line was written: whatever it says now must not wait for somebody to look."""
+    return row.status is not None and row.status_on is None
 
 
 def _by_urgency(rows: Sequence[models.Complaint], lines: dict[int, dict[str, Any]]) -> list[models.Complaint]:

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.clinic import clock, models
-from easepath.clinic.actions.hand_over import draft_drills
-from easepath.clinic.facts import Assessment, assess
 from easepath.clinic.facts.desk import desk_of
+from easepath.clinic.facts.draft import draft_drills
+from easepath.clinic.repository import Record
 from easepath.clinic.selectors.choices import choices_view
 from easepath.clinic.selectors.titles import title_of
+from easepath.core.assessment import Assessment
 from easepath.core.compose import Composed, Prescription, Session, assemble, compose
 from easepath.core.compose.coverage import WEEKLY_STRETCH, coverage_of, swaps_for
 from easepath.core.compose.prescription import weekly_stretch_seconds
@@ -23,27 +23,26 @@ from easepath.core.vocabulary import SIDES, Verdict
 LENGTHS = (7, 10, 12, 20)
 
 
-def compose_view(visit: models.Visit) -> dict[str, Any]:
+def compose_view(record: Record) -> dict[str, Any]:
     """The draft, its choices by hand, and the exact sessions side by side."""
-    complaint = visit.complaint
-    assessment = assess(complaint, clock.today_of(complaint))
-    session = assemble(assessment.matcher, draft_drills(visit, assessment), keep_order=visit.arranged)
+    visit, assessment = record.visit, record.assessment
+    session = assemble(assessment.matcher, draft_drills(record), keep_order=visit.arranged)
     own = assessment.screen.situation.client.minutes
     lengths = sorted({*LENGTHS, *([int(own)] if own else [])})
     return {
         "lengths": [_option(assessment, minutes, own) for minutes in lengths],
         "drills": [_drill(assessment, item, [d.drill.id for d in session.drills]) for item in session.drills],
         "coverage": _coverage(assessment, session),
-        "desk": desk_of(assessment, session, complaint),
+        "desk": desk_of(assessment, session, record.complaint),
         "arranged": visit.arranged,
         "issues_program": assessment.screen.issues_program,
         "draft": [
             {"drill": r.drill, "side": r.side, "method": r.method, "step": r.step, "place": r.place}
-            for r in visit.draft_drills.all()
+            for r in record.draft
         ],
         "stage": assessment.matcher.stage.stage if assessment.matcher.stage else None,
-        "stage_fixed": complaint.versions.exists(),
-        "choices": choices_view(visit),
+        "stage_fixed": record.version is not None,
+        "choices": choices_view(record),
         "timeline": timeline(session, floor_care=assessment.screen.rules.floor_care),
     }  # fmt: skip
 

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.clinic import clock, models
-from easepath.clinic.actions.hand_over import draft_drills
-from easepath.clinic.facts import Assessment, assess, current_version
+from easepath.clinic import models
+from easepath.clinic.facts.draft import draft_drills
 from easepath.clinic.facts.proposals import ProposalToday, decisions_of, undecided
+from easepath.clinic.repository import Record
 from easepath.clinic.selectors.bare_frame import bare_frame, last_time, path_step
 from easepath.core.adjust.attention import attention
+from easepath.core.assessment import Assessment
 from easepath.core.compose import Session, assemble
 from easepath.core.compose.coverage import coverage_of
 from easepath.core.compose.sheet import sheet_entry, timeline
@@ -24,15 +25,14 @@ OUTCOME_WORDS = {
 }  # fmt: skip
 
 
-def frame(visit: models.Visit) -> dict[str, Any]:
+def frame(record: Record) -> dict[str, Any]:
     """Everything around a step: who, the path, the draft sheet, what is in force; what cannot be read is said."""
-    complaint = visit.complaint
+    visit, complaint, version = record.visit, record.complaint, record.version
     try:
-        assessment = assess(complaint, clock.today_of(complaint))
+        assessment = record.assessment
     except CaseError as fault:
-        return bare_frame(visit, str(fault))
-    session = assemble(assessment.matcher, draft_drills(visit, assessment), keep_order=visit.arranged)
-    version = current_version(complaint)
+        return bare_frame(record, str(fault))
+    session = assemble(assessment.matcher, draft_drills(record), keep_order=visit.arranged)
     screen = assessment.screen
     refused, changed = _counts(assessment)
     return {
@@ -53,7 +53,7 @@ def frame(visit: models.Visit) -> dict[str, Any]:
         "condition_id": screen.profile.id if screen.profile else None,
         "side": complaint.side,
         "since": None if complaint.since is None else str(complaint.since),
-        "today": str(clock.today_of(complaint)),
+        "today": str(record.today),
         "outcome": screen.outcome,
         "outcome_words": OUTCOME_WORDS[screen.outcome],
         "issues_program": screen.issues_program,
@@ -62,16 +62,16 @@ def frame(visit: models.Visit) -> dict[str, Any]:
         "refused": refused,
         "changed": changed,
         "knowledge_version": assessment.library.version,
-        "revisions": {step.step: step.revision for step in visit.steps.all()},
-        "path": _path(visit, assessment, session, version),
+        "revisions": {step.step: step.revision for step in record.steps},
+        "path": _path(record, assessment, session),
         "sheet": draft_sheet(assessment, session, version),
     }
 
 
-def open_words(visit: models.Visit) -> list[str]:
+def open_words(record: Record) -> list[str]:
     """What waits on the path, in words, as it is kept when a visit is closed."""
     return [
-        f"{step['name']}: {step['words']}" for step in frame(visit)["path"] if step["state"] in ("waiting", "stopped")
+        f"{step['name']}: {step['words']}" for step in frame(record)["path"] if step["state"] in ("waiting", "stopped")
     ]
 
 
@@ -140,13 +140,12 @@ def _same_drills(session: Session, version: models.PlanVersion) -> bool:
     return not session.refused and draft == running
 
 
-def _path(
-    visit: models.Visit, assessment: Assessment, session: Session, version: models.PlanVersion | None
-) -> list[dict[str, Any]]:
-    """Every step in order: open, waiting or not begun; its state in words; steps not built yet say so."""
+def _path(record: Record, assessment: Assessment, session: Session) -> list[dict[str, Any]]:
+    """Every step in order: open, waiting or not begun, and its state in words."""
+    version = record.version
     missing = _story_missing(assessment)
     unanswered = len(assessment.screen.flags.unanswered)
-    to_confirm = _to_confirm(visit.complaint)
+    to_confirm = _to_confirm(record)
     need = attention(assessment)
     flags = [flag for flag in assessment.screen.flags.raised if flag.blocks]
     if flags:
@@ -159,14 +158,14 @@ def _path(
         screen_words, screen_state = f"{OUTCOME_WORDS[assessment.screen.outcome]}, all answered", "open"
     ranked = len(assessment.matcher.result.ranked)
     ticked = len(session.drills) + len(session.refused)
-    waiting = undecided(assessment, decisions_of(visit, version)) if version else []
+    waiting = undecided(assessment, decisions_of(record.visit, version)) if version else []
     return [
         path_step("story", "Story", "waiting" if missing else "open", f"{missing} unknown" if missing else "complete"),
         path_step("screening", "Screen", screen_state, screen_words),
         path_step("measure", "Measure", *_measured(assessment)),
         path_step("match", "Match", "open" if ticked else "idle", f"{ticked} kept of {ranked}"),
         path_step("compose", "Compose", *_composed(assessment, session)),
-        path_step("tryout", "Try", *_tried(visit)),
+        path_step("tryout", "Try", *_tried(record)),
         path_step(
             "home", "Home", "open" if version else "idle", f"version {version.number}" if version else "nothing yet"
         ),
@@ -175,12 +174,12 @@ def _path(
     ]
 
 
-def _to_confirm(complaint: models.Complaint) -> int:
+def _to_confirm(record: Record) -> int:
     """How many answers, factors and limits wait for a clinician, as entered or as asked to be withdrawn."""
-    answers = sum(1 for answer in complaint.answers.all() if answer.to_confirm or answer.pending)
-    rows = [*complaint.client.factors.all(), *complaint.client.limits.all()]
-    standing = [row for row in rows if row.withdrawn_at is None]
-    return answers + sum(1 for row in standing if row.to_confirm or row.withdraw_asked_at is not None)
+    answers = sum(1 for answer in record.answers if answer.to_confirm or answer.pending)
+    waiting = [row.to_confirm or row.withdraw_asked_at is not None for row in record.factors]
+    waiting += [row.to_confirm or row.withdraw_asked_at is not None for row in record.limits]
+    return answers + sum(waiting)
 
 
 def _measured(assessment: Assessment) -> tuple[str, str]:
@@ -206,8 +205,8 @@ def _composed(assessment: Assessment, session: Session) -> tuple[str, str]:
     return ("waiting", f"{minutes}, {open_needs} not covered") if open_needs else ("open", f"{minutes}, all covered")
 
 
-def _tried(visit: models.Visit) -> tuple[str, str]:
-    tried = visit.tryouts.count()
+def _tried(record: Record) -> tuple[str, str]:
+    tried = sum(1 for row in record.tryouts if row.visit == record.visit.pk)
     return ("open", f"{tried} tried") if tried else ("idle", "nothing tried")
 
 

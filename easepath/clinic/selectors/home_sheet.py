@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any, get_args
 
-from easepath.clinic import clock, models
-from easepath.clinic.facts import Assessment, assess, current_version
-from easepath.clinic.facts.home import effective_sessions, latest_morning, morning_of
+from easepath.clinic import models
+from easepath.clinic.facts.home import by_date, effective_sessions
 from easepath.clinic.facts.proposals import proposals_of
+from easepath.clinic.repository import Record
 from easepath.core.adjust.rest import rest_until
 from easepath.core.respond import SORENESS_OPEN, asks_moved
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, Symptom
@@ -43,16 +43,15 @@ def sheet_of(version: models.PlanVersion) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
+def home_sheet(record: Record) -> dict[str, Any]:
     """The sheet in force; withheld while a red flag blocks, with drills paused that a stop sign paused."""
-    version = current_version(complaint)
+    version, assessment = record.version, record.assessment
     assert version is not None
-    assessment = assess(complaint, clock.today_of(complaint))
     sheet = sheet_of(version)
     stopped = {p.drill for p in proposals_of(assessment) if p.is_stop}
     for drill in sheet["drills"]:
         drill["paused"] = drill["drill"] in stopped
-    withheld = assessment.screen.flags.blocking or complaint.sheet_withheld
+    withheld = assessment.screen.flags.blocking or record.complaint.sheet_withheld
     if withheld:
         sheet |= {"drills": [], "timeline": [], "seconds": 0}
     return sheet | {
@@ -60,38 +59,35 @@ def home_sheet(complaint: models.Complaint) -> dict[str, Any]:
         "symptoms": list(get_args(Symptom)),
         "stop_symptoms": sorted(NERVE_SYMPTOMS | JOINT_SYMPTOMS),
         "rest_until": None if (until := rest_until(assessment.review.context)) is None else str(until),
-        "today": str(clock.today_of(complaint)),
-        "done_today": any(s.date == clock.today_of(complaint) for s in effective_sessions(complaint)),
-        "mornings_open": mornings_open(complaint),
+        "today": str(record.today),
+        "done_today": any(s.date == record.today for s in effective_sessions(record)),
+        "mornings_open": mornings_open(record),
         "asks_moved": asks_moved(assessment.screen),
         "nerve_symptoms": sorted(NERVE_SYMPTOMS | {"burning"}),
-        "soreness_open": soreness_open(assessment, complaint),
+        "soreness_open": soreness_open(record),
     }
 
 
-def soreness_open(assessment: Assessment, complaint: models.Complaint) -> list[dict[str, Any]]:
+def soreness_open(record: Record) -> list[dict[str, Any]]:
     """Sessions whose soreness the rules ask about, with the morning as it was told and the days since."""
-    today = clock.today_of(complaint)
-    answered = assessment.review.context.answered
+    today = record.today
+    answered = record.assessment.review.context.answered
     waiting = {one.entry.session for one in answered if one.response.reason.rule == SORENESS_OPEN}
     return [
         {
-            "session": str(session.pk), "date": str(session.date), "days": (today - session.date).days,
-            "pain": morning.pain, "unusual": morning.unusual,
+            "session": str(session.id), "date": str(session.date), "days": (today - session.date).days,
+            "pain": session.morning.pain, "unusual": session.morning.unusual,
         }
-        for session in effective_sessions(complaint)
-        if str(session.pk) in waiting and (today - session.date).days <= MORNING_LOOK_BACK
-        and (morning := latest_morning(session)) is not None
+        for session in effective_sessions(record)
+        if str(session.id) in waiting and (today - session.date).days <= MORNING_LOOK_BACK
+        and session.morning is not None
     ]  # fmt: skip
 
 
-def mornings_open(complaint: models.Complaint) -> list[dict[str, Any]]:
+def mornings_open(record: Record) -> list[dict[str, Any]]:
     """One session of each of the last dates whose morning after can be told now and has not been."""
-    today = clock.today_of(complaint)
-    sessions = effective_sessions(complaint)
-    open_by_date = {
-        s.date: s
-        for s in sessions
-        if s.date < today and (today - s.date).days <= MORNING_LOOK_BACK and morning_of(s, sessions) is None
-    }
-    return [{"session": str(s.pk), "date": str(date)} for date, s in open_by_date.items()]
+    return [
+        {"session": str(sessions[-1].id), "date": str(date)}
+        for date, sessions in by_date(effective_sessions(record)).items()
+        if 0 < (record.today - date).days <= MORNING_LOOK_BACK and all(s.morning is None for s in sessions)
+    ]

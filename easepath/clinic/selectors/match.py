@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.clinic import clock, models
-from easepath.clinic.facts import Assessment, assess
+from easepath.clinic.repository import Record
 from easepath.clinic.selectors.choices import choices_view
 from easepath.clinic.selectors.titles import title_of
+from easepath.core.assessment import Assessment
 from easepath.core.compose.prescription import trained_sides
 from easepath.core.figure.album import Wanted, album_of
 from easepath.core.match import allowed_methods
@@ -16,9 +16,9 @@ from easepath.core.screening.verdicts import DrillVerdict
 from easepath.core.vocabulary import SIDES, Verdict
 
 
-def match_view(visit: models.Visit) -> dict[str, Any]:
+def match_view(record: Record) -> dict[str, Any]:
     """The ranking with its four parts, the needs, and everything left out with its reason."""
-    assessment = assess(visit.complaint, clock.today_of(visit.complaint))
+    assessment, visit = record.assessment, record.visit
     matcher, library = assessment.matcher, assessment.library
     profile = assessment.screen.profile
     affected = assessment.screen.situation.complaint.affected
@@ -53,16 +53,16 @@ def match_view(visit: models.Visit) -> dict[str, Any]:
         "left_out": left_out,
         "ticked": [
             {"drill": row.drill, "side": row.side, "method": row.method, "step": row.step, "place": row.place}
-            for row in visit.draft_drills.all()
+            for row in record.draft
         ],
         "stage": matcher.stage.stage if matcher.stage else None,
         "stages": [
             {"stage": stage.stage, "name": stage.name, "passes": stage.pass_}
             for stage in (profile.gates if profile else ())
         ],
-        "stage_fixed": visit.complaint.versions.exists(),
+        "stage_fixed": record.version is not None,
         "arranged": visit.arranged,
-        "choices": choices_view(visit),
+        "choices": choices_view(record),
         "issues_program": assessment.screen.issues_program,
     }  # fmt: skip
 

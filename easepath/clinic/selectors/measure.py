@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any
 
-from easepath.clinic import clock, models
 from easepath.clinic.actions.save_measure import Measuring
-from easepath.clinic.facts import Assessment, assess
+from easepath.clinic.repository import Record
+from easepath.core.assessment import Assessment
 from easepath.core.knowledge.models import Measure
 from easepath.core.measure.bench import BenchTest, bench, position_changes
 from easepath.core.measure.error import blend
@@ -18,10 +18,9 @@ from easepath.core.vocabulary import SIDES, SideWord
 DECIMALS = 2
 
 
-def measure_view(visit: models.Visit, added: Iterable[str] = ()) -> dict[str, Any]:
+def measure_view(record: Record, added: Iterable[str] = ()) -> dict[str, Any]:
     """The tests of this visit with what is known of each on each side, and what the values say together."""
-    complaint = visit.complaint
-    assessment = assess(complaint, clock.today_of(complaint))
+    assessment = record.assessment
     library = assessment.library
     known = [measure for measure in added if measure in library.measures]
     tests = bench(assessment.screen, known)
@@ -44,7 +43,7 @@ def measure_view(visit: models.Visit, added: Iterable[str] = ()) -> dict[str, An
         ],
         "patterns": pattern_lines(assessment),
         "findings": finding_lines(assessment),
-        "step": Measuring.of(visit).as_data(),
+        "step": Measuring.of(record).as_data(),
     }  # fmt: skip
 
 

@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.clinic import clock, models
 from easepath.clinic.caseload_lines import response_line
-from easepath.clinic.facts import assess, current_version
+from easepath.clinic.repository import Record
 from easepath.clinic.selectors.home_sheet import mornings_open
 from easepath.clinic.selectors.sessions import session_lines
 from easepath.clinic.selectors.titles import title_of
@@ -14,12 +13,10 @@ from easepath.clinic.selectors.titles import title_of
 MOST_SESSIONS = 14
 
 
-def respond_view(visit: models.Visit) -> dict[str, Any]:
+def respond_view(record: Record) -> dict[str, Any]:
     """Per drill its line of responses with the last reason, per session the whole, the newest first."""
-    complaint = visit.complaint
-    assessment = assess(complaint, clock.today_of(complaint))
+    assessment, version = record.assessment, record.version
     context = assessment.review.context
-    version = current_version(complaint)
     drills = []
     for planned in assessment.screen.situation.plan.drills:
         for view in context.views(planned):
@@ -39,11 +36,11 @@ def respond_view(visit: models.Visit) -> dict[str, Any]:
     return {
         "version": version.number if version else None,
         "drills": drills,
-        "sessions": session_lines(assessment, complaint),
-        "ripples": response_line(assessment, complaint, most=MOST_SESSIONS),
+        "sessions": session_lines(record),
+        "ripples": response_line(record, most=MOST_SESSIONS),
         "adherence": context.adherence,
-        "mornings_open": mornings_open(complaint),
-        "today": str(clock.today_of(complaint)),
+        "mornings_open": mornings_open(record),
+        "today": str(record.today),
         "planned": [] if version is None else [
             {
                 "drill": row.drill, "title": row.prescription["title"], "side": row.side,

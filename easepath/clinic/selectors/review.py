@@ -4,30 +4,30 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.clinic import clock, models
+from easepath.clinic import models
 from easepath.clinic.errors import NotFoundError
-from easepath.clinic.facts import Assessment, assess, current_version
 from easepath.clinic.facts.proposals import ProposalToday, decisions_of, proposals_of
 from easepath.clinic.facts.situation import dose_facts
+from easepath.clinic.repository import Record
 from easepath.clinic.selectors.sessions import session_lines
 from easepath.clinic.selectors.titles import title_of
+from easepath.core.assessment import Assessment
 from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.words import dose_words
 
 
-def review_view(visit: models.Visit) -> dict[str, Any]:
+def review_view(record: Record) -> dict[str, Any]:
     """Today's proposals with the sessions behind each, what each would become, and what was decided so far."""
-    complaint = visit.complaint
-    version = current_version(complaint)
+    version = record.version
     if version is None:
         raise NotFoundError("there is no plan to review yet")
-    assessment = assess(complaint, clock.today_of(complaint))
-    sessions = session_lines(assessment, complaint)
+    assessment = record.assessment
+    sessions = session_lines(record)
     planned = {row.drill: row for row in version.drills.all()}
-    decided = decisions_of(visit, version)
+    decided = decisions_of(record.visit, version)
     return {
         "version": version.number,
-        "first_name": complaint.client.first_name,
+        "first_name": record.complaint.client.first_name,
         "adherence": assessment.review.adherence,
         "knowledge_version": assessment.library.version,
         "proposals": [

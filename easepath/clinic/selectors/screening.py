@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.clinic import clock, models
-from easepath.clinic.facts import Assessment, assess
+from easepath.clinic.repository import Record
+from easepath.clinic.rows import AnswerRow
+from easepath.core.assessment import Assessment
 from easepath.core.ids import Answers, Factors
 from easepath.core.knowledge.models import RedFlag
 from easepath.core.reasons import Reason
@@ -14,15 +15,15 @@ from easepath.core.vocabulary import Verdict
 ACTION_ORDER = ("emergency", "same-day", "within-days", "discuss")
 
 
-def screening_view(visit: models.Visit) -> dict[str, Any]:
+def screening_view(record: Record) -> dict[str, Any]:
     """The questions of this client's regions, gravest first, with their answers, factors, and the live effect."""
-    assessment = assess(visit.complaint, clock.today_of(visit.complaint))
+    assessment = record.assessment
     screen, library = assessment.screen, assessment.library
-    answers = {a.word: a for a in visit.complaint.answers.all()}
+    answers = {row.word: row for row in record.answers}
     shown = [*(entry.flag for entry in screen.flags.asked), *screen.flags.ruled_out]
     shown.sort(key=lambda flag: ACTION_ORDER.index(flag.action))
     raised = {flag.id: flag for flag in screen.flags.raised}
-    cleared = {c.flag: c for c in visit.complaint.clearances.all()}
+    cleared = {row.flag: row for row in record.clearances}
     return {
         "groups": [_group(assessment, flag, answers, raised.get(flag.id)) for flag in shown],
         "answers": {word: answer.value for word, answer in answers.items()},
@@ -42,7 +43,7 @@ def screening_view(visit: models.Visit) -> dict[str, Any]:
         "cleared": [
             {
                 "flag": c.flag, "doctor": c.doctor, "date": str(c.date), "reason": c.reason,
-                "recorded_by": c.recorded_by.name,
+                "recorded_by": c.by,
             }
             for c in cleared.values()
         ],
@@ -54,7 +55,7 @@ def screening_view(visit: models.Visit) -> dict[str, Any]:
                 "trimester": row.trimester, "region": row.region, "parameters": row.parameters,
                 "note": library.factors[row.factor].note or "",
             }
-            for row in visit.complaint.client.factors.all() if row.withdrawn_at is None
+            for row in record.factors
         ],
         "assumed": [
             {"factor": f.id, "name": library.factors[f.id].name, "side": f.side or "both"}
@@ -65,7 +66,7 @@ def screening_view(visit: models.Visit) -> dict[str, Any]:
                 "movement": row.movement, "side": row.side, "degrees": row.degrees, "by": row.by,
                 "to_confirm": row.to_confirm, "withdrawal_asked": row.withdraw_asked_at is not None,
             }
-            for row in visit.complaint.client.limits.all() if row.withdrawn_at is None
+            for row in record.limits
         ],
         "ask_factors": list(screen.profile.ask_factors if screen.profile else ()),
         "effects": effect_groups(assessment),
@@ -78,7 +79,7 @@ def _falls(assessment: Assessment) -> tuple[str, ...]:
     return (Answers.FALLS_RISK,) if asked else ()
 
 
-def _group(assessment: Assessment, flag: RedFlag, answers: dict[str, models.Answer], raised: Any) -> dict[str, Any]:
+def _group(assessment: Assessment, flag: RedFlag, answers: dict[str, AnswerRow], raised: Any) -> dict[str, Any]:
     library = assessment.library
     context = None
     if flag.only_if is not None:
@@ -95,7 +96,7 @@ def _group(assessment: Assessment, flag: RedFlag, answers: dict[str, models.Answ
     }
 
 
-def _question(word: str, text: str, answers: dict[str, models.Answer]) -> dict[str, Any]:
+def _question(word: str, text: str, answers: dict[str, AnswerRow]) -> dict[str, Any]:
     answer = answers.get(word)
     return {
         "word": word,

@@ -5,16 +5,17 @@ from __future__ import annotations
 from collections.abc import Collection
 from typing import Any
 
-from easepath.clinic import models
+from easepath.clinic.repository import Record
 from easepath.core.knowledge import shipped_library
 from easepath.core.suggest import suggest
 
 MOST_SUGGESTIONS = 6
 
 
-def carried_from(visit: models.Visit, step: str) -> str | None:
+def carried_from(record: Record, step: str) -> str | None:
     """The day of the earlier visit whose answers stand here still; None once this visit has saved its own."""
-    if visit.number == 1 or any(draft.step == step and draft.revision for draft in visit.steps.all()):
+    visit = record.visit
+    if visit.number == 1 or record.revision_of(step):
         return None
     before = visit.complaint.visits.filter(number__lt=visit.number).order_by("-number").first()
     return None if before is None else str(before.opened_at.date())

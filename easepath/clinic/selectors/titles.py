@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from easepath.clinic.facts import Assessment
+from easepath.core.assessment import Assessment
 
 
 def title_of(assessment: Assessment, drill: str) -> str:

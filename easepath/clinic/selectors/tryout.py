@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.clinic import clock, models
 from easepath.clinic.actions.save_tryouts import Trying
-from easepath.clinic.facts import Assessment, assess
+from easepath.clinic.repository import Record
 from easepath.clinic.selectors.titles import title_of
+from easepath.core.assessment import Assessment
 from easepath.core.ids import Measures
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.relief import dropped_drills
@@ -15,19 +15,18 @@ from easepath.core.tryout import gain_of
 from easepath.core.vocabulary import SYMPTOMS
 
 
-def tryout_view(visit: models.Visit) -> dict[str, Any]:
+def tryout_view(record: Record) -> dict[str, Any]:
     """The drills of the draft and the ranking to pick from, the re-tests on offer, and every try-out so far."""
-    complaint = visit.complaint
-    assessment = assess(complaint, clock.today_of(complaint))
+    visit, assessment = record.visit, record.assessment
     library, profile = assessment.library, assessment.screen.profile
     dropped = dropped_drills(library, assessment.screen.situation)
     retests = dict.fromkeys(
         (*(profile.retest if profile else ()), *(row.measure for row in assessment.screen.measured.rows.values()),
          Measures.PAIN_MOVEMENT)
     )  # fmt: skip
-    rows = Trying.of(visit)
+    rows = Trying.of(record)
     return {
-        "choices": _choices(visit, assessment),
+        "choices": _choices(record),
         "retests": [
             {
                 "id": m, "name": library.measures[m].name, "unit": library.measures[m].unit,
@@ -39,16 +38,17 @@ def tryout_view(visit: models.Visit) -> dict[str, Any]:
         "step": rows.as_data(),
         "tried": [_tried(assessment, library.drills[one.drill], one, one.drill in dropped) for one in rows.tryouts],
         "earlier": [
-            {"drill": row.drill, "title": title_of(assessment, row.drill), "side": row.side, "visit": row.visit.number}
-            for row in complaint.tryouts.exclude(visit=visit).select_related("visit")
+            {"drill": row.drill, "title": title_of(assessment, row.drill), "side": row.side, "visit": row.visit_number}
+            for row in record.tryouts if row.visit != visit.pk
         ],
     }  # fmt: skip
 
 
-def _choices(visit: models.Visit, assessment: Assessment) -> list[dict[str, Any]]:
+def _choices(record: Record) -> list[dict[str, Any]]:
     """Ticked drills first, then the ranking on the affected side."""
+    assessment = record.assessment
     affected = assessment.screen.situation.complaint.affected
-    ticked = [row.drill for row in visit.draft_drills.all()]
+    ticked = [row.drill for row in record.draft]
     ranked = [c.drill.id for c in assessment.matcher.result.ranked if c.side == "both" or c.side in affected]
     return [
         {

@@ -13,7 +13,7 @@ from easepath.core.measure.patterns import PatternResult, run_patterns
 from easepath.core.measure.values import Measurements
 from easepath.core.reasons import Reason
 from easepath.core.screening.effects import effects_of, fresh_strains, inside_window
-from easepath.core.screening.flags import FlagResult, ask_flags, issues_program, outcome_of
+from easepath.core.screening.flags import FlagResult, RaisedFlag, ask_flags, issues_program, outcome_of
 from easepath.core.screening.overrides import DrillVerdicts, with_override, with_overrides
 from easepath.core.screening.ranges import Ranges
 from easepath.core.screening.verdicts import DrillScreen, DrillVerdict, MeasureVerdict
@@ -81,30 +81,75 @@ class ScreenResult:
         )
 
 
-def screen(library: Library, situation: Situation) -> ScreenResult:
-    """Screen the whole library: outcome, irritability, every verdict with every reason."""
+@dataclass(frozen=True)
+class Ground:
+    """What every verdict stands on: the profile, what was measured, the factors and the patterns in force."""
+
+    library: Library
+    situation: Situation
+    profile: Condition | None
+    measured: Measurements
+    factors: tuple[ClientFactor, ...]
+    patterns: tuple[PatternResult, ...]
+
+    @property
+    def flags(self) -> FlagResult:
+        """The red-flag questions."""
+        return ask_flags(self.library, self.situation, self.measured, self.factors, self.profile)
+
+    @property
+    def rules(self) -> DrillScreen:
+        """What judges a drill or a test."""
+        effects = effects_of(self.library, self.situation, self.factors, self.patterns)
+        ranges = Ranges(self.library, self.situation, self.measured, self.factors)
+        return DrillScreen(self.library, self.situation, self.factors, effects, ranges, self.profile)
+
+
+def ground_of(library: Library, situation: Situation) -> Ground:
+    """What the verdicts of a situation stand on."""
     profile = profile_in_force(library, situation.complaint)
     measured = Measurements(library, situation)
     listed = factors_in_force(library, situation)
     patterns = run_patterns(library, situation, measured, listed, profile)
-    factors = _with_nerve_root(listed, patterns)
-    flags = ask_flags(library, situation, measured, factors, profile)
-    effects = effects_of(library, situation, factors, patterns)
-    ranges = Ranges(library, situation, measured, factors)
-    rules = DrillScreen(library, situation, factors, effects, ranges, profile)
+    return Ground(library, situation, profile, measured, _with_nerve_root(listed, patterns), patterns)
+
+
+def raised_flags(library: Library, situation: Situation) -> tuple[RaisedFlag, ...]:
+    """The red flags that are raised, without judging any drill."""
+    return ground_of(library, situation).flags.raised
+
+
+def is_blocked(library: Library, situation: Situation) -> bool:
+    """Whether a red flag blocks a program."""
+    return any(flag.blocks for flag in raised_flags(library, situation))
+
+
+def screen_tests(library: Library, situation: Situation) -> Mapping[str, Mapping[SideWord, MeasureVerdict]]:
+    """The verdict of every test on each of its sides, without judging any drill."""
+    ground = ground_of(library, situation)
+    return _tests(library, ground.rules, fresh_strains(library, ground.factors))
+
+
+def _tests(
+    library: Library, rules: DrillScreen, fresh: tuple[ClientFactor, ...]
+) -> Mapping[str, Mapping[SideWord, MeasureVerdict]]:
+    return {
+        m.id: {side: rules.measure(m, side, fresh) for side in _sides(m.both_sides)} for m in library.measures.values()
+    }
+
+
+def screen(library: Library, situation: Situation) -> ScreenResult:
+    """Screen the whole library: outcome, irritability, every verdict with every reason."""
+    ground = ground_of(library, situation)
+    factors, flags, rules = ground.factors, ground.flags, ground.rules
     fresh = fresh_strains(library, factors)
     drills: DrillVerdicts = {
         d.id: {side: rules.drill(d, side) for side in _sides(d.sides == "each")} for d in library.drills.values()
     }
     return ScreenResult(
-        library, situation, profile, factors, flags, outcome_of(flags, factors),
-        irritability(situation, factors), measured, patterns,
-        with_overrides(drills, situation.overrides),
-        {
-            m.id: {side: rules.measure(m, side, fresh) for side in _sides(m.both_sides)}
-            for m in library.measures.values()
-        },
-        rules, fresh,
+        library, situation, ground.profile, factors, flags, outcome_of(flags, factors),
+        irritability(situation, factors), ground.measured, ground.patterns,
+        with_overrides(drills, situation.overrides), _tests(library, rules, fresh), rules, fresh,
     )  # fmt: skip
 
 
@@ -127,4 +172,4 @@ def affected_first(affected: frozenset[SideName]) -> tuple[SideName, ...]:
     return tuple(sorted(SIDES, key=lambda side: (side not in affected, side)))
 
 
-__all__ = ["ScreenResult", "affected_first", "screen"]
+__all__ = ["ScreenResult", "affected_first", "is_blocked", "raised_flags", "screen", "screen_tests"]

@@ -1,0 +1,124 @@
+"""What a session and a morning from home may be: bounds of numbers, dates, and how often a day takes them."""
+
+from __future__ import annotations
+
+import datetime as dt
+import uuid
+from dataclasses import dataclass, replace
+
+from easepath.clinic import models
+from easepath.clinic.errors import FieldError
+from easepath.clinic.repository import Record
+from easepath.core.knowledge import shipped_library
+
+OLDEST_DAYS = 21
+MOST_ROWS = 40
+MOST_SESSIONS = 6
+"""Sessions on one date, beside breaks at work; none of the plans asks for more than half of that."""
+MOST_BREAKS = 16
+MOST_TELLINGS = 3
+"""Mornings told, or corrections made, of one session."""
+
+
+@dataclass(frozen=True)
+class DrillDone:
+    """One drill of a session as it was reported; None is not known, an empty word was not asked."""
+
+    drill: str
+    side: str
+    done_pct: int | None
+    during: int | None
+    symptom: str
+    felt: str
+    moved: str = ""
+
+
+@dataclass(frozen=True)
+class SessionDone:
+    """One session as it was reported; `id` was made on the phone."""
+
+    id: uuid.UUID
+    version: int
+    date: dt.date
+    before: int | None
+    after: int | None
+    drills: tuple[DrillDone, ...]
+    note: str = ""
+    corrects: uuid.UUID | None = None
+
+
+def check_pain(values: dict[str, int | None]) -> None:
+    """Raise FieldError naming every pain that is not 0 to 10."""
+    fields = {
+        name: f"{value} is not possible: pain is 0 to 10"
+        for name, value in values.items()
+        if value is not None and not 0 <= value <= 10
+    }
+    if fields:
+        raise FieldError(fields)
+
+
+def in_clinic_time(record: Record, done: SessionDone, actor: models.User | None) -> SessionDone:
+    """A phone that is a day ahead of the clinic, on a journey east, means the clinic's today."""
+    today = record.today
+    ahead = actor is None and done.date == today + dt.timedelta(days=1)
+    return replace(done, date=today) if ahead else done
+
+
+def check_session(record: Record, version: models.PlanVersion | None, done: SessionDone) -> None:
+    """Raise FieldError naming everything of a session that cannot be."""
+    if version is None:
+        raise FieldError({"version": f"there is no version {done.version} of this plan"})
+    today = record.today
+    fields = {}
+    if done.date > today:
+        fields["date"] = f"lies after today, {today}"
+    elif (today - done.date).days > OLDEST_DAYS:
+        fields["date"] = f"is more than {OLDEST_DAYS} days ago: tell the clinic instead"
+    if done.corrects is not None and all(row.id != done.corrects for row in record.sessions):
+        fields["corrects"] = "names no session of this plan"
+    elif done.date < version.plan_start:
+        fields["date"] = f"lies before the plan began, {version.plan_start}"
+    elif done.corrects is None and _one_too_many(record, version, done):
+        fields["date"] = "has as many sessions as one day takes: tell the clinic instead"
+    if done.corrects is not None and sum(row.corrects == done.corrects for row in record.sessions) >= MOST_TELLINGS:
+        fields["corrects"] = f"was corrected {MOST_TELLINGS} times: tell the clinic instead"
+    fields |= _drill_faults(version, done)
+    if fields:
+        raise FieldError(fields)
+    check_pain({"before": done.before, "after": done.after})
+    check_pain({f"drills.{i}.during": drill.during for i, drill in enumerate(done.drills)})
+
+
+def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, str]:
+    """One row for each planned drill, and no other."""
+    planned = {row.drill: row.side for row in version.drills.all()}
+    sites, fields, seen = shipped_library().sites, dict[str, str](), set[str]()
+    if not 1 <= len(done.drills) <= MOST_ROWS:
+        fields["drills"] = f"a session has 1 to {MOST_ROWS} drills"
+    for index, drill in enumerate(done.drills[:MOST_ROWS]):
+        if drill.drill not in planned:
+            fields[f"drills.{index}.drill"] = "is not in this version of the plan"
+        elif drill.side != planned[drill.drill]:
+            fields[f"drills.{index}.side"] = f"is planned as {planned[drill.drill]}"
+        if drill.drill in seen:
+            fields[f"drills.{index}.drill"] = "stands twice in this session"
+        seen.add(drill.drill)
+        if drill.felt and drill.felt not in sites:
+            fields[f"drills.{index}.felt"] = "is not a place this product knows"
+    return fields
+
+
+def _one_too_many(record: Record, version: models.PlanVersion, done: SessionDone) -> bool:
+    """Whether that date holds as many sessions of this kind already, left out or not."""
+    at_work = _breaks_at_work(version)
+    is_break = {drill.drill for drill in done.drills} in at_work
+    same_day = [session for session in record.sessions if session.date == done.date and session.corrects is None]
+    kinds = [{row.drill for row in session.drills} in at_work for session in same_day]
+    return kinds.count(is_break) >= (MOST_BREAKS if is_break else MOST_SESSIONS)
+
+
+def _breaks_at_work(version: models.PlanVersion) -> list[set[str]]:
+    """The drills of each break at work that the version plans."""
+    drill_of = {row.prescription["title"]: row.drill for row in version.drills.all()}
+    return [{drill_of.get(drill["title"], "") for drill in one["drills"]} for one in version.desk]

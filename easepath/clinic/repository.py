@@ -1,0 +1,230 @@
+"""One load of a complaint: the person, the story, every row the rules read, and the version in force."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from functools import cache, cached_property
+from operator import attrgetter
+from typing import Any, Final, TypeVar
+
+from django.db import models as fields
+from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
+from django.db.models.functions import JSONObject
+
+from easepath.clinic import clock, models, rows
+from easepath.clinic.errors import NotFoundError
+from easepath.clinic.facts.situation import build_situation
+from easepath.clinic.policies import require
+from easepath.core.assessment import Assessment
+from easepath.core.facts import Situation
+from easepath.core.knowledge import shipped_library
+
+R = TypeVar("R", bound=rows.Row)
+
+
+@dataclass(frozen=True)
+class Record:
+    """A complaint as it stood when it was read; `changes` of the complaint says later whether it still does.
+
+    `visit` is the visit it was read for, with the revisions of its steps and its draft. `version` is the plan in force
+    with its drills.
+    """
+
+    complaint: models.Complaint
+    answers: tuple[rows.AnswerRow, ...]
+    clearances: tuple[rows.ClearanceRow, ...]
+    factors: tuple[rows.FactorRow, ...]
+    limits: tuple[rows.LimitRow, ...]
+    sittings: tuple[rows.SittingRow, ...]
+    goals: tuple[rows.GoalRow, ...]
+    tryouts: tuple[rows.TryoutRow, ...]
+    overrides: tuple[rows.OverrideRow, ...]
+    sessions: tuple[rows.SessionRow, ...]
+    version: models.PlanVersion | None
+    at_visit: models.Visit | None = None
+    steps: tuple[rows.StepRow, ...] = ()
+    draft: tuple[rows.DraftRow, ...] = ()
+
+    @property
+    def visit(self) -> models.Visit:
+        """The visit it was read for."""
+        assert self.at_visit is not None
+        return self.at_visit
+
+    def revision_of(self, step: str) -> int:
+        """The revision a step of the visit has; 0 before the first save."""
+        return next((row.revision for row in self.steps if row.step == step), 0)
+
+    @cached_property
+    def today(self) -> dt.date:
+        """The date at the clinic."""
+        return clock.today_of(self.complaint)
+
+    @cached_property
+    def facts(self) -> Situation:
+        """The rows as facts; raises CaseError where one cannot be read."""
+        return build_situation(shipped_library(), self)
+
+    @cached_property
+    def assessment(self) -> Assessment:
+        """What the rules say today, worked out once; raises CaseError where a row cannot be read.
+
+        A session's morning is asked once, and charged to the drills that earned it.
+        """
+        return Assessment(shipped_library(), self.facts, asked_once=True)
+
+
+class _Rows(fields.Aggregate):
+    """Rows as one JSON list, on either database."""
+
+    function = "JSON_GROUP_ARRAY"
+    output_field = fields.JSONField()
+
+    def as_postgresql(self, compiler: Any, connection: Any, **context: Any) -> Any:
+        """The same where the function has another name."""
+        return self.as_sql(compiler, connection, function="JSONB_AGG", **context)
+
+
+def _many(model: type[fields.Model], of: str, to: str = "pk", **named: Any) -> Subquery:
+    """Rows of a model that belong to the outer row, as a JSON list."""
+    found = model._default_manager.filter(**{of: OuterRef(to)})
+    return _as_list(found, of, **named)
+
+
+def _as_list(found: QuerySet[Any], of: str, **named: Any) -> Subquery:
+    listed = found.order_by().values(of).annotate(listed=_Rows(JSONObject(**named))).values("listed")
+    return Subquery(listed, output_field=fields.JSONField())
+
+
+def _last(model: type[fields.Model], order: str, **named: Any) -> Subquery:
+    """The last row of a session, as a JSON object."""
+    found = model._default_manager.filter(session=OuterRef("pk")).order_by(order)
+    return Subquery(found.values(row=JSONObject(**named))[:1], output_field=fields.JSONField())
+
+
+def _by(person: str) -> dict[str, str]:
+    names = {"first": "first_name", "last": "last_name", "login": "username"}
+    return {f"by_{name}": f"{person}__{field}" for name, field in names.items()}
+
+
+def _plain(row: type[rows.Row], **renamed: Any) -> dict[str, Any]:
+    """Every field of a row type, under its own name in the database where it has no other."""
+    return {name: renamed.get(name, name) for name in row.model_fields}
+
+
+@cache
+def _parts() -> dict[str, Subquery]:
+    in_force = {"client": OuterRef("client"), "withdrawn_at": None}
+    standing = models.Override.objects.filter(complaint=OuterRef("pk"), withdrawn_at=None)
+    return {
+        "answers": _many(models.Answer, "complaint", **_plain(rows.AnswerRow)),
+        "clearances": _many(
+            models.Clearance, "complaint", **_plain(rows.ClearanceRow, **_by("recorded_by"))
+        ),
+        "factors": _as_list(
+            models.ClientFactor.objects.filter(**in_force), "client", **_plain(rows.FactorRow)
+        ),
+        "limits": _as_list(models.Limit.objects.filter(**in_force), "client", **_plain(rows.LimitRow)),
+        "sittings": _many(
+            models.Sitting, "client", "client", **_plain(rows.SittingRow, complaint="visit__complaint")
+        ),
+        "goals": _many(models.Goal, "complaint", **_plain(rows.GoalRow)),
+        "tryouts": _many(models.Tryout, "complaint", **_plain(rows.TryoutRow, visit_number="visit__number")),
+        "overrides": _as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
+        "sessions": _many(
+            models.SessionLog, "complaint",
+            **_plain(
+                rows.SessionRow, version="version__number",
+                drills=_many(models.SessionDrill, "session", **_plain(rows.SessionDrillRow)),
+                morning=_last(models.MorningReport, "-received_at", **_plain(rows.MorningRow)),
+                count=_last(models.SessionCount, "-pk", **_plain(rows.CountRow, **_by("decided_by"))),
+            ),
+        ),
+    }  # fmt: skip
+
+
+KINDS: Final[dict[str, tuple[type[rows.Row], Callable[[Any], Any]]]] = {
+    "answers": (rows.AnswerRow, attrgetter("word")),
+    "clearances": (rows.ClearanceRow, attrgetter("id")),
+    "factors": (rows.FactorRow, attrgetter("id")),
+    "limits": (rows.LimitRow, attrgetter("id")),
+    "sittings": (rows.SittingRow, attrgetter("date", "id")),
+    "goals": (rows.GoalRow, attrgetter("id")),
+    "tryouts": (rows.TryoutRow, attrgetter("visit", "position")),
+    "overrides": (rows.OverrideRow, attrgetter("id")),
+    "sessions": (rows.SessionRow, attrgetter("date", "received_at")),
+    "steps": (rows.StepRow, attrgetter("step")),
+    "draft": (rows.DraftRow, attrgetter("position")),
+}
+"""By part its rows, and what they are ordered by."""
+
+
+@cache
+def _visit_parts() -> dict[str, Subquery]:
+    return {
+        "steps": _many(models.VisitStep, "visit", **_plain(rows.StepRow, **_by("saved_by"))),
+        "draft": _many(models.DraftDrill, "visit", **_plain(rows.DraftRow)),
+    }
+
+
+def read_records(complaints: QuerySet[models.Complaint], visit: models.Visit | None = None) -> Iterator[Record]:
+    """The records of some complaints: three queries, however many and however long their history."""
+    latest = models.PlanVersion.objects.filter(complaint=OuterRef("complaint")).order_by("-number").values("pk")[:1]
+    in_force = models.PlanVersion.objects.filter(pk=Subquery(latest)).prefetch_related("drills")
+    found = (
+        complaints.select_related("client__clinic", "client__changed_by")
+        .annotate(**{f"rows_{name}": part for name, part in _parts().items()})
+        .prefetch_related(Prefetch("versions", queryset=in_force.select_related("handed_over_by"), to_attr="in_force"))
+    )
+    for complaint in found:
+        yield _record(complaint, visit)
+
+
+def _record(complaint: Any, visit: models.Visit | None) -> Record:
+    version: models.PlanVersion | None = next(iter(complaint.in_force), None)
+    if version is not None:
+        version.complaint = complaint
+    if visit is not None:
+        visit.complaint = complaint
+    parts: dict[str, Any] = {name: _typed(complaint, name) for name in _parts()}
+    if visit is not None:
+        parts |= {name: _typed(visit, name) for name in _visit_parts()}
+    return Record(complaint=complaint, version=version, at_visit=visit, **parts)
+
+
+def _typed(row: Any, name: str) -> tuple[Any, ...]:
+    kind, order = KINDS[name]
+    return tuple(sorted((kind.model_validate(one) for one in getattr(row, f"rows_{name}") or ()), key=order))
+
+
+def read_complaint(complaint: int) -> Record:
+    """The record of one complaint, for whoever may see it already."""
+    return next(read_records(models.Complaint.objects.filter(pk=complaint)))
+
+
+def current_version(complaint: models.Complaint) -> models.PlanVersion | None:
+    """The plan in force: the version with the highest number."""
+    return complaint.versions.order_by("-number").first()
+
+
+def read_visit(user: models.User, visit: int) -> Record:
+    """The record behind a visit of the user's own clinic; raises NotFoundError for any other."""
+    mine = models.Visit.objects.filter(complaint__client__clinic=user.clinic_id, complaint__client__erased_at=None)
+    found = _with_parts(mine).filter(pk=visit).first()
+    if found is None:
+        raise NotFoundError("no such visit in this clinic")
+    record = next(read_records(models.Complaint.objects.filter(pk=found.complaint_id), found))
+    require(user, "see-clients", record.complaint.client.clinic)
+    return record
+
+
+def read_again(visit: models.Visit) -> Record:
+    """The record behind a visit as it stands now, for whoever has the visit already."""
+    found = _with_parts(models.Visit.objects.all()).get(pk=visit.pk)
+    return next(read_records(models.Complaint.objects.filter(pk=found.complaint_id), found))
+
+
+def _with_parts(visits: QuerySet[models.Visit]) -> QuerySet[models.Visit]:
+    return visits.annotate(**{f"rows_{name}": part for name, part in _visit_parts().items()})

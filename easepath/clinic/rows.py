@@ -1,0 +1,213 @@
+"""The rows of one complaint as they are read: typed, frozen, plain; an empty word is unknown."""
+
+from __future__ import annotations
+
+import datetime as dt
+import json
+import uuid
+from typing import Annotated, Any
+
+from pydantic import BaseModel, BeforeValidator, ConfigDict
+
+
+def _loaded(value: Any) -> Any:
+    """A list or a mapping that the database hands on as text inside other data."""
+    return json.loads(value) if isinstance(value, str) else value
+
+
+Texts = Annotated[tuple[str, ...], BeforeValidator(_loaded)]
+Readings = Annotated[tuple[float, ...], BeforeValidator(_loaded)]
+Words = Annotated[dict[str, str], BeforeValidator(_loaded)]
+
+
+class Row(BaseModel):
+    """Base of every row."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+class AnswerRow(Row):
+    """A screening answer; `pending` is what somebody who may not confirm would have instead."""
+
+    word: str
+    is_context: bool
+    value: bool
+    to_confirm: bool
+    pending: str
+
+
+class Signed(Row):
+    """A row that names who wrote it."""
+
+    by_first: str
+    by_last: str
+    by_login: str
+
+    @property
+    def by(self) -> str:
+        """Who wrote it."""
+        return f"{self.by_first} {self.by_last}".strip() or self.by_login
+
+
+class StepRow(Row):
+    """The revision of one step of a visit; nobody has saved it where there is no name."""
+
+    step: str
+    revision: int
+    by_first: str | None
+    by_last: str | None
+    by_login: str | None
+
+    @property
+    def by(self) -> str:
+        """Who saved it last."""
+        return f"{self.by_first or ''} {self.by_last or ''}".strip() or self.by_login or "somebody"
+
+
+class DraftRow(Row):
+    """A drill ticked in a visit; an empty method or step is the rules' choice."""
+
+    position: int
+    drill: str
+    side: str
+    method: str
+    step: int | None
+    place: str
+    dose: Annotated[dict[str, Any] | None, BeforeValidator(_loaded)]
+
+
+class ClearanceRow(Signed):
+    """A red flag cleared by a doctor."""
+
+    id: int
+    flag: str
+    doctor: str
+    date: dt.date
+    reason: str
+
+
+class FactorRow(Row):
+    """A background factor in force."""
+
+    id: int
+    factor: str
+    side: str
+    since: dt.date | None
+    trimester: int | None
+    region: str
+    parameters: Words
+    to_confirm: bool
+    withdraw_asked_at: str | None
+
+
+class LimitRow(Row):
+    """A limit in force on a movement, in degrees."""
+
+    id: int
+    movement: str
+    side: str
+    degrees: float
+    by: str
+    to_confirm: bool
+    withdraw_asked_at: str | None
+
+
+class SittingRow(Row):
+    """A sitting of a measure of the person, with the complaint of the visit it was taken in."""
+
+    id: int
+    complaint: int
+    visit: int
+    measure: str
+    side: str
+    date: dt.date
+    trials: Readings
+    state: str
+    instrument: str
+
+
+class GoalRow(Row):
+    """What this client needs of a measure."""
+
+    id: int
+    measure: str
+    side: str
+    value: float
+
+
+class TryoutRow(Row):
+    """A drill done in the room."""
+
+    visit: int
+    visit_number: int
+    position: int
+    drill: str
+    side: str
+    measure: str
+    before: Readings
+    after: Readings
+    symptom: str
+    faults: Texts
+    brought_back: bool
+
+
+class OverrideRow(Signed):
+    """A verdict overridden and not taken back."""
+
+    id: int
+    drill: str
+    side: str
+    was: str
+    reason: str
+    by_lead: bool
+    recorded_at: dt.datetime
+
+
+class SessionDrillRow(Row):
+    """One drill of a session."""
+
+    position: int
+    drill: str
+    side: str
+    done_pct: int | None
+    during: int | None
+    symptom: str
+    felt: str
+    moved: str
+
+
+class MorningRow(Row):
+    """The morning after a session, as it was told last."""
+
+    pain: int
+    unusual: str
+    gone_48h: bool | None
+
+
+class CountRow(Signed):
+    """Whether a session counts, as it was decided last."""
+
+    counts: bool
+    reason: str
+    decided_at: dt.datetime
+
+
+class SessionRow(Row):
+    """One session at home with its drills, its morning, and whether it counts."""
+
+    id: uuid.UUID
+    version: int
+    date: dt.date
+    before: int | None
+    after: int | None
+    note: str
+    corrects: uuid.UUID | None
+    received_at: str
+    drills: Annotated[tuple[SessionDrillRow, ...], BeforeValidator(_loaded)]
+    morning: Annotated[MorningRow | None, BeforeValidator(_loaded)]
+    count: Annotated[CountRow | None, BeforeValidator(_loaded)]
+
+    @property
+    def left_out(self) -> CountRow | None:
+        """The decision that leaves it out of the count; None where it counts."""
+        return None if self.count is None or self.count.counts else self.count
