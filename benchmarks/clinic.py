@@ -50,10 +50,10 @@ def fill() -> None:
             for row in version.drills.all():
                 row.pk, row.version, row.since = None, copy, copy.start
                 row.save()
-            _year(complaint, copy, today)
+            year_of_sessions(complaint, copy, today)
 
 
-def _year(complaint: object, version: object, today: dt.date) -> None:
+def year_of_sessions(complaint: object, version: object, today: dt.date) -> None:
     """Five sessions a week for a year, every one with its morning."""
     from easepath.clinic import clock, models
 

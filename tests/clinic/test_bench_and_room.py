@@ -345,7 +345,7 @@ def test_a_surgeons_limit_stays(world: World) -> None:
 
 def test_closing_keeps_in_words_what_was_open(world: World) -> None:
     visit = world.visit("Marta")
-    closed = close_visit(world.users["jo"], visit)
+    closed = close_visit(world.users["jo"], visit).visit
     assert closed.left_open
     assert all(": " in line for line in closed.left_open)
     again = open_visit(world.users["hanne"], world.complaints["Marta"])

@@ -31,11 +31,11 @@ def read_review(request: HttpRequest, visit: int) -> dict[str, Any]:
 def post_decision(request: HttpRequest, visit: int, payload: DecisionIn) -> dict[str, Any]:
     """Accept, change, refuse or open again one proposal."""
     changed = payload.changed_to.dict() if payload.changed_to else None
-    decide_proposal(
+    record = decide_proposal(
         staff(request), get_visit(staff(request), visit), payload.key,
         decision=payload.decision, reason=payload.reason, changed_to=changed,
     )  # fmt: skip
-    return review_view(read_visit(staff(request), visit))
+    return review_view(record)
 
 
 @router.post("/visits/{visit}/review/close", response={200: ClosedReview, 422: Problem}, operation_id="close_review")

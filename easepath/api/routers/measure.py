@@ -13,7 +13,6 @@ from easepath.api.schemas.measure import MeasureOut, SaveMeasure
 from easepath.api.schemas.tryout import SaveTryouts, TryOut
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
 from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryouts
-from easepath.clinic.models import User
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.measure import measure_view
@@ -25,7 +24,8 @@ router = Router(tags=["measure"])
 @router.get("/visits/{visit}/measure", response=MeasureOut, operation_id="read_measure")
 def read_measure(request: HttpRequest, visit: int, added: str = "") -> dict[str, Any]:
     """The bench; `added` names further measures, joined by commas."""
-    return _measure(staff(request), visit, added)
+    record = read_visit(staff(request), visit)
+    return measure_view(record, filter(None, added.split(","))) | {"revision": record.revision_of("measure")}
 
 
 @router.put(
@@ -38,13 +38,8 @@ def put_measure(request: HttpRequest, visit: int, payload: SaveMeasure, added: s
         tuple(payload.observed),
         tuple(GoalEntry(g.measure, g.side, g.value) for g in payload.goals),
     )
-    save_measure(staff(request), get_visit(staff(request), visit), payload.revision, measuring)
-    return _measure(staff(request), visit, added)
-
-
-def _measure(user: User, visit: int, added: str) -> dict[str, Any]:
-    record = read_visit(user, visit)
-    return measure_view(record, filter(None, added.split(","))) | {"revision": record.revision_of("measure")}
+    saved = save_measure(staff(request), get_visit(staff(request), visit), payload.revision, measuring)
+    return measure_view(saved.after, filter(None, added.split(","))) | {"revision": saved.revision}
 
 
 @router.get("/visits/{visit}/tryouts", response=TryOut, operation_id="read_tryouts")

@@ -34,8 +34,7 @@ def read_visit(request: HttpRequest, visit: int) -> dict[str, Any]:
 @router.post("/visits/{visit}/close", response=Frame, operation_id="close_visit")
 def close(request: HttpRequest, visit: int) -> dict[str, Any]:
     """Close a visit."""
-    close_visit(staff(request), get_visit(staff(request), visit))
-    return frame(repository.read_visit(staff(request), visit))
+    return frame(close_visit(staff(request), get_visit(staff(request), visit)))
 
 
 @router.get("/versions/{version}/sheet", response=Sheet, operation_id="read_sheet")

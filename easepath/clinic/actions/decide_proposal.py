@@ -27,10 +27,13 @@ def decide_proposal(
     decision: str,
     reason: str = "",
     changed_to: dict[str, Any] | None = None,
-) -> None:
-    """Accept, change, refuse or open again one of today's proposals; a refusal and a change name their reason."""
+) -> Record:
+    """Accept, change, refuse or open again one of today's proposals; a refusal and a change name their reason.
+
+    Returns what it was decided on: a decision changes nothing that the rules read.
+    """
     told = Decision(key, decision, reason.strip(), changed_to)
-    act(actor, "decide-proposal", partial(read_again, visit), lambda record: _decide(actor, record, told))
+    return act(actor, "decide-proposal", partial(read_again, visit), lambda record: _decide(actor, record, told))
 
 
 @dataclass(frozen=True)
@@ -43,7 +46,7 @@ class Decision:
     changed_to: dict[str, Any] | None
 
 
-def _decide(actor: models.User, record: Record, told: Decision) -> Act[None]:
+def _decide(actor: models.User, record: Record, told: Decision) -> Act[Record]:
     require_open(record.visit)
     proposal = next((p for p in proposals_of(record.assessment) if p.key == told.key), None)
     version = record.version
@@ -53,7 +56,7 @@ def _decide(actor: models.User, record: Record, told: Decision) -> Act[None]:
     if told.changed_to is not None:
         _check_change(record.assessment, proposal, told.changed_to)
 
-    def write() -> None:
+    def write() -> Record:
         review, _ = models.Review.objects.get_or_create(
             complaint=record.complaint, visit=record.visit, of_version=version, closed_at=None,
             defaults={
@@ -62,6 +65,7 @@ def _decide(actor: models.User, record: Record, told: Decision) -> Act[None]:
             },
         )  # fmt: skip
         _write(actor, review, proposal, told)
+        return record
 
     details = {"rule": proposal.rule, "drill": proposal.drill, "action": proposal.action, "decision": told.decision,
                "reason": told.reason, "changed_to": told.changed_to}  # fmt: skip

@@ -33,20 +33,20 @@ def _decide_opening(actor: models.User, record: Record) -> Act[models.Visit] | U
     return Act(write, "open-visit", lambda _: {"visit": number})
 
 
-def close_visit(actor: models.User, visit: models.Visit) -> models.Visit:
-    """Close a visit, keeping in words what was open; the next one starts from it."""
+def close_visit(actor: models.User, visit: models.Visit) -> Record:
+    """Close a visit, keeping in words what was open; the next one starts from it. The record with the closed visit."""
     return act(actor, "open-visit", partial(read_again, visit), _decide_closing)
 
 
-def _decide_closing(record: Record) -> Act[models.Visit] | Unchanged[models.Visit]:
+def _decide_closing(record: Record) -> Act[Record] | Unchanged[Record]:
     visit = record.visit
     if visit.closed_at is not None:
-        return Unchanged(visit)
+        return Unchanged(record)
     visit.left_open = open_words(record)
 
-    def write() -> models.Visit:
+    def write() -> Record:
         visit.closed_at = clock.now()
         visit.save(update_fields=["left_open", "closed_at"])
-        return visit
+        return record
 
     return Act(write, "close-visit", lambda _: {"visit": visit.number, "left_open": visit.left_open})

@@ -40,7 +40,9 @@ def person_moves(
 def keep_revision(actor: models.User, record: Record, step: str, number: int) -> None:
     """Write the revision a save made."""
     saved = {"revision": number, "saved_by": actor, "saved_at": clock.now()}
-    if not models.VisitStep.objects.filter(visit=record.visit, step=step).update(**saved):
+    if any(row.step == step for row in record.steps):
+        models.VisitStep.objects.filter(visit=record.visit, step=step).update(**saved)
+    else:
         models.VisitStep.objects.create(visit=record.visit, step=step, **saved)
 
 

@@ -95,7 +95,7 @@ def _decide(actor: models.User, record: Record, revision: int, measuring: Measur
         _save_goals(actor, record, measuring.goals)
         after.complaint.save(update_fields=["observed", "sheet_withheld"])
         keep_revision(actor, record, "measure", number)
-        return Saved(number, after)
+        return Saved(number, replace(after))  # read anew, since the clinic has learned from it
 
     details = {"visit": record.visit.number, **differing(before.as_data(), measuring.as_data())}
     return Act(write, "save-measure", lambda _: details)

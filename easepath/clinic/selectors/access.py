@@ -9,7 +9,7 @@ from easepath.clinic.policies import require
 
 def get_complaint(user: models.User, pk: int) -> models.Complaint:
     """A complaint of the user's clinic, with its client."""
-    mine = models.Complaint.objects.filter(client__clinic=user.clinic, client__erased_at=None)
+    mine = models.Complaint.objects.filter(client__clinic=user.clinic_id, client__erased_at=None)
     complaint = mine.select_related("client__clinic").filter(pk=pk).first()
     if complaint is None:
         raise NotFoundError("no such complaint in this clinic")
@@ -19,7 +19,7 @@ def get_complaint(user: models.User, pk: int) -> models.Complaint:
 
 def get_visit(user: models.User, pk: int) -> models.Visit:
     """A visit of the user's clinic, with its complaint and client."""
-    mine = models.Visit.objects.filter(complaint__client__clinic=user.clinic, complaint__client__erased_at=None)
+    mine = models.Visit.objects.filter(complaint__client__clinic=user.clinic_id, complaint__client__erased_at=None)
     visit = mine.select_related("complaint__client__clinic").filter(pk=pk).first()
     if visit is None:
         raise NotFoundError("no such visit in this clinic")
@@ -38,7 +38,7 @@ def get_link(visit: models.Visit, pk: int) -> models.HomeLink:
 
 def get_client(user: models.User, pk: int) -> models.Client:
     """A client of the user's clinic who was not erased."""
-    client = models.Client.objects.filter(pk=pk, clinic=user.clinic, erased_at=None).select_related("clinic").first()
+    client = models.Client.objects.filter(pk=pk, clinic=user.clinic_id, erased_at=None).select_related("clinic").first()
     if client is None:
         raise NotFoundError("no such client in this clinic")
     require(user, "see-clients", client.clinic)
@@ -47,7 +47,7 @@ def get_client(user: models.User, pk: int) -> models.Client:
 
 def get_override(user: models.User, pk: int) -> models.Override:
     """An override of the user's clinic."""
-    override = models.Override.objects.filter(pk=pk, complaint__client__clinic=user.clinic).first()
+    override = models.Override.objects.filter(pk=pk, complaint__client__clinic=user.clinic_id).first()
     if override is None:
         raise NotFoundError("no such override in this clinic")
     override.complaint = get_complaint(user, override.complaint_id)
@@ -57,7 +57,7 @@ def get_override(user: models.User, pk: int) -> models.Override:
 def get_version(user: models.User, pk: int) -> models.PlanVersion:
     """A version of the user's clinic."""
     version = models.PlanVersion.objects.filter(
-        pk=pk, complaint__client__clinic=user.clinic, complaint__client__erased_at=None
+        pk=pk, complaint__client__clinic=user.clinic_id, complaint__client__erased_at=None
     ).first()
     if version is None:
         raise NotFoundError("no such version in this clinic")
