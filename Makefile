@@ -43,6 +43,7 @@ browser:
 
 check: .venv/.ready
 	$(PY) -m easepath.core check
+	$(PY) -m easepath.figure
 
 lint: .venv/.ready frontend/node_modules/.ready
 	.venv/bin/ruff check .

@@ -14,12 +14,12 @@ import django
 from easepath.core.adjust import review
 from easepath.core.compose import compose
 from easepath.core.facts import Client, ClientFactor, Complaint, LogEntry, PainReport, Plan, PlannedDrill, Situation
-from easepath.core.figure.album import Album, Wanted
-from easepath.core.figure.check import figure_problems
 from easepath.core.knowledge import load_library, shipped_library
 from easepath.core.match import Matcher
 from easepath.core.screening import screen
 from easepath.core.vocabulary import PLACES
+from easepath.figure.album import Album, Wanted
+from easepath.figure.check import figure_problems
 
 TODAY = dt.date(2031, 4, 12)
 

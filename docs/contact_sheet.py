@@ -12,9 +12,9 @@ from pathlib import Path
 
 from playwright.sync_api import sync_playwright
 
-from easepath.core.figure.album import Album, Wanted
 from easepath.core.knowledge import shipped_library
 from easepath.core.knowledge.models import Drill
+from easepath.figure.album import Album, Wanted
 
 PAGE_WIDTH, ROWS = 1270, 8
 STYLE = """

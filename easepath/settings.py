@@ -153,6 +153,7 @@ LOGGING = logging_settings(os.environ.get("EASEPATH_LOG", "INFO").upper())
 DATA_UPLOAD_MAX_MEMORY_SIZE = 256 * 1024
 STATIC_URL = "/static/"
 STATIC_ROOT = VAR_DIR / "static"
+PICTURES = VAR_DIR / "pictures"
 STATICFILES_DIRS = [BASE_DIR / "frontend" / "dist" / "static"]
 STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},

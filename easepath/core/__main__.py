@@ -12,7 +12,6 @@ from easepath.core.case import read_case
 from easepath.core.case_output import compute_case
 from easepath.core.errors import CaseError, KnowledgeError
 from easepath.core.explain import explain
-from easepath.core.figure.check import figure_problems
 from easepath.core.knowledge import KNOWLEDGE_DIR, Library, load_library
 
 OK, BAD = 0, 2
@@ -39,12 +38,8 @@ def main(arguments: list[str] | None = None) -> int:
         print(f"{len(fault.problems)} faults", file=sys.stderr)
         return BAD
     if options.command == "check":
-        if faults := figure_problems(library):
-            print("\n".join(str(fault) for fault in faults), file=sys.stderr)
-            print(f"{len(faults)} faults in the pictures", file=sys.stderr)
-            return BAD
         counted = f"{len(library.drills)} drills, {len(library.conditions)} conditions"
-        print(f"knowledge {library.version}: {counted}, pictures included, sound")
+        print(f"knowledge {library.version}: {counted}, sound")
         return OK
     if options.command == "explain":
         return _explain(library, options.path, options.drill, options.side)

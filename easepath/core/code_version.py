@@ -10,10 +10,10 @@ CORE = Path(__file__).resolve().parent
 
 
 @cache
-def code_version(room: str = "") -> str:
-    """Eight hexadecimal digits that change with any source file of a room of the core, or of the whole core."""
+def code_version(package: Path = CORE) -> str:
+    """Eight hexadecimal digits that change with any source file of a package; of the core where none is named."""
     digest = hashlib.sha256()
-    for path in sorted((CORE / room).rglob("*.py")):
-        digest.update(str(path.relative_to(CORE)).encode())
+    for path in sorted(package.rglob("*.py")):
+        digest.update(str(path.relative_to(package)).encode())
         digest.update(path.read_bytes())
     return digest.hexdigest()[:8]

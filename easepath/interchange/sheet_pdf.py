@@ -10,8 +10,8 @@ from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
 from easepath.core.errors import UnknownIdError
-from easepath.core.figure.album import Wanted, album_of
 from easepath.core.knowledge import shipped_library
+from easepath.figure.album import Wanted, album_of
 from easepath.interchange.tape import tape_svg
 
 Paper = Literal["a4", "letter"]

@@ -85,6 +85,7 @@ class DraftDrillOut(Schema):
     methods: list[Named]
     places: list[str]
     swaps: list[SwapOut]
+    picture: str
     alt: str
 
 

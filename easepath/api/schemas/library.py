@@ -66,6 +66,7 @@ class DrillCard(Schema):
     needs: list[str]
     felt: str
     auto: bool
+    picture: str
     alt: str
 
 

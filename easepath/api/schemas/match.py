@@ -50,6 +50,7 @@ class RankedDrill(Schema):
     methods: list[Named]
     ladder: str | None
     override: Literal["open", "lead", "never"]
+    picture: str
     alt: str
 
 

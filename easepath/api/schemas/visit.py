@@ -57,6 +57,7 @@ class SheetDrill(Schema):
     method: str
     step: int
     place: str
+    picture: str
     title: str
     phase: str
     method_name: str

@@ -16,6 +16,7 @@ from easepath.core.adjust.difference import VersionDrill, difference
 from easepath.core.assessment import Assessment
 from easepath.core.compose import Chosen, Session, assemble
 from easepath.core.compose.sheet import sheet_entry, timeline
+from easepath.figure.album import album_of
 
 DEFAULT_WEEKS = 6
 
@@ -113,6 +114,7 @@ def side_words(sides: list[dict[str, str]]) -> str:
 def _drills(record: Record, session: Session) -> list[models.PlanDrill]:
     """The drills of the next version in order, not written yet."""
     before, today = record.version, record.today
+    pictured = album_of(record.assessment.library).words
     old = {row.drill: row for row in before.drills.all()} if before else {}
     logged_today = any(row.date == today for row in record.sessions)
     begins = today + dt.timedelta(days=1) if logged_today else today
@@ -126,6 +128,6 @@ def _drills(record: Record, session: Session) -> list[models.PlanDrill]:
         rows.append(models.PlanDrill(
             position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,
-            dose=dose, prescription=sheet_entry(record.assessment.matcher, item),
+            dose=dose, prescription=sheet_entry(record.assessment.matcher, item, pictured),
         ))  # fmt: skip
     return rows

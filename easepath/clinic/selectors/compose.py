@@ -16,9 +16,9 @@ from easepath.core.compose.prescription import weekly_stretch_seconds
 from easepath.core.compose.sheet import timeline
 from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.words import dose_words
-from easepath.core.figure.album import Wanted, album_of
 from easepath.core.match import allowed_methods
 from easepath.core.vocabulary import SIDES, Verdict
+from easepath.figure.album import Wanted, album_of
 
 LENGTHS = (7, 10, 12, 20)
 
@@ -95,6 +95,7 @@ def _drill(assessment: Assessment, item: Prescription, others: list[str]) -> dic
             {"id": c.drill.id, "name": title_of(assessment, c.drill.id), "score": c.score}
             for c in swaps_for(matcher, drill, side, others)
         ],
+        "picture": album_of(library).name(drill.id),
         "alt": album_of(library).alt(Wanted(drill.id, item.sides[0].side, place=item.place)),
     }  # fmt: skip
 

@@ -18,6 +18,7 @@ from easepath.core.dose.words import dose_words
 from easepath.core.errors import CaseError
 from easepath.core.measure.bench import bench
 from easepath.core.vocabulary import Verdict
+from easepath.figure.album import album_of
 
 OUTCOME_WORDS = {
     "clear": "clear", "careful": "careful", "incomplete": "not complete", "hold": "held", "refer": "to a doctor today",
@@ -91,7 +92,7 @@ def _counts(assessment: Assessment) -> tuple[int, int]:
 
 def draft_sheet(assessment: Assessment, session: Session, version: models.PlanVersion | None) -> dict[str, Any]:
     """The home sheet as it stands: drills in order, minutes, refusals, what to have ready."""
-    library = assessment.library
+    library, album = assessment.library, album_of(assessment.library)
     profile = assessment.screen.profile
     return {
         "version": version.number + 1 if version else 1,
@@ -99,7 +100,8 @@ def draft_sheet(assessment: Assessment, session: Session, version: models.PlanVe
             {
                 "drill": item.drill.id, "side": item.sides[0].side if len(item.sides) == 1 else "both",
                 "method": item.method, "step": item.step, "place": item.place,
-                **sheet_entry(assessment.matcher, item),
+                "picture": album.name(item.drill.id),
+                **sheet_entry(assessment.matcher, item, album.words),
             }
             for item in session.drills
         ],

@@ -9,8 +9,10 @@ from easepath.clinic.facts.home import by_date, effective_sessions
 from easepath.clinic.facts.proposals import proposals_of
 from easepath.clinic.repository import Record
 from easepath.core.adjust.rest import rest_until
+from easepath.core.knowledge import shipped_library
 from easepath.core.respond import SORENESS_OPEN, asks_moved
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, Symptom
+from easepath.figure.album import album_of
 
 MORNING_LOOK_BACK = 4
 
@@ -36,11 +38,17 @@ def sheet_of(version: models.PlanVersion) -> dict[str, Any]:
         "drills": [
             {
                 "drill": row.drill, "side": row.side, "method": row.method, "step": row.step, "place": row.place,
-                "paused": False, **row.prescription,
+                "paused": False, "picture": picture_of(row.drill), **row.prescription,
             }
             for row in version.drills.all()
         ],
     }  # fmt: skip
+
+
+def picture_of(drill: str) -> str:
+    """The name of a drill's pictures; empty for one the library does not have any more, which has words alone."""
+    library = shipped_library()
+    return album_of(library).name(drill) if drill in library.drills else ""
 
 
 def home_sheet(record: Record) -> dict[str, Any]:

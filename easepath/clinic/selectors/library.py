@@ -6,9 +6,9 @@ from typing import Any
 
 from easepath.core.dose.ladder import dose_ladder
 from easepath.core.dose.words import dose_words
-from easepath.core.figure.album import Wanted, album_of
 from easepath.core.knowledge import Library, models, shipped_library
 from easepath.core.vocabulary import PHASES
+from easepath.figure.album import Wanted, album_of
 
 
 def drill_cards() -> list[dict[str, Any]]:
@@ -23,6 +23,7 @@ def _card(library: Library, drill: models.Drill) -> dict[str, Any]:
         "id": drill.id, "title": library.title(drill.id), "name": drill.name, "phase": drill.phase,
         "one_sided": drill.sides == "each", "places": list(drill.places), "equip": list(drill.equip),
         "needs": sorted(drill.needs, key=lambda need: -drill.needs[need]), "felt": drill.felt, "auto": drill.auto,
+        "picture": album_of(library).name(drill.id),
         "alt": album_of(library).alt(Wanted(drill.id, "right")),
     }  # fmt: skip
 

@@ -9,11 +9,11 @@ from easepath.clinic.selectors.choices import choices_view
 from easepath.clinic.selectors.titles import title_of
 from easepath.core.assessment import Assessment
 from easepath.core.compose.prescription import trained_sides
-from easepath.core.figure.album import Wanted, album_of
 from easepath.core.match import allowed_methods
 from easepath.core.screening.overrides import may_be_overridden
 from easepath.core.screening.verdicts import DrillVerdict
 from easepath.core.vocabulary import SIDES, Verdict
+from easepath.figure.album import Wanted, album_of
 
 
 def match_view(record: Record) -> dict[str, Any]:
@@ -80,6 +80,7 @@ def _candidate(assessment: Assessment, candidate: Any) -> dict[str, Any]:
         "verdict": verdict.verdict.word, "place": verdict.place, "method": verdict.method,
         "reasons": [r.as_data(library) for r in verdict.reasons if r.verdict > Verdict.CLEAR],
         "override": _override(verdict),
+        "picture": album_of(library).name(drill.id),
         "alt": album_of(library).alt(Wanted(drill.id, candidate.side, place=verdict.place)),
         "needs": sorted(drill.needs, key=lambda need: -matcher.weigh(drill, need)),
         "methods": [

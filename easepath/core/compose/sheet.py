@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from typing import Any
 
 from easepath.core.compose.prescription import Prescription, cues_first, stages_of
@@ -16,18 +16,21 @@ from easepath.core.dose.time import (
     SIDE_CHANGE,
 )  # fmt: skip
 from easepath.core.dose.words import dose_words
-from easepath.core.figure.album import Wanted, album_of
 from easepath.core.ids import Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.match import Matcher
 from easepath.core.screening.overrides import OVERRIDDEN
-from easepath.core.vocabulary import Verdict
+from easepath.core.vocabulary import Place, SideWord, Verdict
 
 NEARBY_SITES = (Sites.GROIN, Sites.FRONT_OF_HIP, Sites.KNEE, Sites.LOW_BACK)
 GENERAL_STOPS = ("shooting pain, tingling or numbness", "sharp pain, locking or giving way")
 
 
-def sheet_entry(matcher: Matcher, item: Prescription) -> dict[str, Any]:
+Pictured = Callable[[str, SideWord, Place], str]
+"""What the picture of a drill on a side at a place shows, in words."""
+
+
+def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured) -> dict[str, Any]:
     """One drill of the sheet as plain data: wording, dose, time, pace, what was changed and why, what to watch."""
     library = matcher.screen.library
     drill, wording = item.drill, library.wording.get(item.drill.id)
@@ -46,7 +49,7 @@ def sheet_entry(matcher: Matcher, item: Prescription) -> dict[str, Any]:
                 "dose": side.dose.model_dump(exclude_none=True),
                 "words": dose_words(side.dose, item.method),
                 "seconds": round(side.seconds, 3),
-                "alt": album_of(library).alt(Wanted(drill.id, side.side, place=item.place)),
+                "alt": pictured(drill.id, side.side, item.place),
                 "pace": [beat.as_data() for beat in pace_of(side.dose, drill, item.method, item.breath_s, stages)],
             }
             for side in item.sides

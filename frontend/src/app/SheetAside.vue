@@ -47,7 +47,7 @@ async function handOver(): Promise<void> {
     <ol>
       <li v-for="drill in frame.sheet.drills" :key="drill.drill">
         <span class="seen">
-          <DrillPicture :drill="drill.drill" :side="drill.sides[0]?.side ?? drill.side" :place="drill.place" size="small" :alt="drill.sides[0]?.alt ?? ''" />
+          <DrillPicture :picture="drill.picture" :side="drill.sides[0]?.side ?? drill.side" :place="drill.place" size="small" :alt="drill.sides[0]?.alt ?? ''" />
           <span><strong>{{ drill.title }}</strong><br /><span class="small quiet">{{ sidesWords(drill) }}</span></span>
         </span>
         <span v-for="change in drill.changed" :key="change" class="small clay">changed: {{ change }}</span>

@@ -24,7 +24,7 @@ const run = useRun(sheet, token)
 /** Ask for every picture at once, so that a session goes on without the network. */
 function keepPictures(found: HomeSchemas['HomeSheet']): void {
   for (const drill of found.drills) {
-    for (const { side } of drill.sides) motionOf({ drill: drill.drill, side, place: drill.place }).catch(() => undefined)
+    for (const { side } of drill.sides) motionOf({ picture: drill.picture, side, place: drill.place }).catch(() => undefined)
   }
 }
 

@@ -59,7 +59,7 @@ const now = computed(() => {
       <p v-if="run.away.value" class="known-box" role="status">You were away, so the session waits for you. Go on when you are ready.</p>
       <h1>{{ drill?.title ?? now[0] }}</h1>
       <p v-if="side" class="side">{{ side }}</p>
-      <MovingPicture v-if="drill && pictured" class="film" :drill="drill.drill" :side="pictured.side" :place="drill.place" :alt="pictured.alt ?? drill.title" />
+      <MovingPicture v-if="drill && pictured" class="film" :picture="drill.picture" :side="pictured.side" :place="drill.place" :alt="pictured.alt ?? drill.title" />
       <div class="count" role="timer" aria-live="off">
         <span class="number">{{ beat?.left ?? left }}</span>
         <span v-if="beat"><strong class="beat">{{ beat.word }}</strong>{{ beat.of > 1 ? ` ${beat.number} of ${beat.of}` : '' }}<br /><span class="quiet">{{ dose }} · {{ left }} {{ now[1] }}</span></span>

@@ -31,14 +31,14 @@ const opened = ref<string | null>(null)
         <li v-for="(drill, n) in sheet.drills" :key="drill.drill" :class="{ paused: drill.paused }">
           <button type="button" :aria-expanded="opened === drill.drill" @click="opened = opened === drill.drill ? null : drill.drill">
             <span class="n">{{ n + 1 }}</span>
-            <DrillPicture class="thumb" :drill="drill.drill" :side="drill.sides[0]?.side ?? 'both'" :place="drill.place" size="small" :alt="drill.sides[0]?.alt ?? ''" eager />
+            <DrillPicture class="thumb" :picture="drill.picture" :side="drill.sides[0]?.side ?? 'both'" :place="drill.place" size="small" :alt="drill.sides[0]?.alt ?? ''" eager />
             <span><strong>{{ drill.title }}</strong><br />
               <span v-if="drill.paused" class="clay">paused: leave it out until the clinic has talked with you</span>
               <span v-else class="quiet">{{ sidesWords(drill) }}</span>
             </span>
           </button>
           <div v-if="opened === drill.drill" class="more">
-            <MovingPicture v-for="one in drill.sides" :key="one.side" :drill="drill.drill" :side="one.side" :place="drill.place" :alt="one.alt ?? drill.title" />
+            <MovingPicture v-for="one in drill.sides" :key="one.side" :picture="drill.picture" :side="one.side" :place="drill.place" :alt="one.alt ?? drill.title" />
             <p v-for="line in drill.do" :key="line">{{ line }}</p>
             <p><strong>You should feel:</strong> {{ drill.feel }}</p>
             <p v-if="drill.easier"><strong>Too hard:</strong> {{ drill.easier }}</p>

@@ -26,7 +26,7 @@ const other = computed(() => data.value?.loads.filter((load) => load.other_side)
     <template v-if="data">
       <h2>{{ data.card.title }}</h2>
       <p class="small quiet">{{ data.card.name === data.card.title ? '' : `${data.card.name} · ` }}{{ data.card.phase }}{{ data.card.one_sided ? ` · drawn for the ${side} side` : '' }}</p>
-      <MovingPicture :drill="drill" :side="data.card.one_sided ? side : 'both'" :place="place" :alt="data.card.alt" />
+      <MovingPicture :picture="data.card.picture" :side="data.card.one_sided ? side : 'both'" :place="place" :alt="data.card.alt" />
       <div v-if="data.card.places.length > 1" class="places" role="group" aria-label="Where it is drawn">
         <button v-for="p in data.card.places" :key="p" type="button" :aria-pressed="place === p" @click="place = place === p ? undefined : p">{{ p === 'stand' ? 'standing' : p }}</button>
       </div>

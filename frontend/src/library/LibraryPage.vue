@@ -57,7 +57,7 @@ const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
         <ul>
           <li v-for="one in shown" :key="one.id" :class="{ open: one.id === opened }">
             <button type="button" :aria-expanded="one.id === opened" @click="open(one.id === opened ? '' : one.id)">
-              <DrillPicture :drill="one.id" :side="one.one_sided ? side : 'both'" size="small" alt="" />
+              <DrillPicture :picture="one.picture" :side="one.one_sided ? side : 'both'" size="small" alt="" />
               <strong>{{ one.title }}</strong>
               <span class="small quiet">{{ one.phase }}{{ one.auto ? '' : ' · picked by hand only' }}</span>
             </button>

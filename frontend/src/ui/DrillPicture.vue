@@ -4,7 +4,7 @@ import { pictureUrl } from './pictures'
 
 /** One still drawing of a drill; when it cannot be had, its words stand in its place. */
 const props = withDefaults(defineProps<{
-  drill: string
+  picture: string
   side: string
   pose?: string
   place?: string
@@ -14,7 +14,7 @@ const props = withDefaults(defineProps<{
   eager?: boolean
 }>(), { pose: 'end', place: undefined, size: 'medium', look: 'screen', eager: false })
 const missing = ref(false)
-const url = computed(() => pictureUrl({ drill: props.drill, side: props.side, pose: props.pose, place: props.place, size: props.size, style: props.look }))
+const url = computed(() => pictureUrl({ picture: props.picture, side: props.side, pose: props.pose, place: props.place, size: props.size, style: props.look }))
 watch(url, () => { missing.value = false })
 </script>
 

@@ -4,7 +4,7 @@ import DrillPicture from './DrillPicture.vue'
 import { motionOf, stepAt, type Motion } from './pictures'
 
 /** A drill moving at its own tempo, with a pause; two stills where motion is not wanted or not to be had. */
-const props = defineProps<{ drill: string; side: string; place?: string; alt: string }>()
+const props = defineProps<{ picture: string; side: string; place?: string; alt: string }>()
 const motion = ref<Motion | null>(null)
 const still = ref(matchMedia('(prefers-reduced-motion: reduce)').matches)
 const running = ref(true)
@@ -29,12 +29,12 @@ function play(on: boolean): void {
   if (on) frame = requestAnimationFrame(tick)
 }
 
-watch(() => [props.drill, props.side, props.place], async (now) => {
+watch(() => [props.picture, props.side, props.place], async (now) => {
   motion.value = null
   seconds.value = 0
   try {
-    const found = await motionOf({ drill: props.drill, side: props.side, place: props.place })
-    if (now.join() !== [props.drill, props.side, props.place].join()) return
+    const found = await motionOf({ picture: props.picture, side: props.side, place: props.place })
+    if (now.join() !== [props.picture, props.side, props.place].join()) return
     motion.value = found
     if (!still.value && found.steps.length > 1) play(true)
   } catch {
@@ -48,8 +48,8 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
   <figure class="moving">
     <template v-if="still">
       <div class="stills">
-        <DrillPicture :drill="drill" :side="side" :place="place" pose="start" :alt="`Start of the movement`" />
-        <DrillPicture :drill="drill" :side="side" :place="place" :alt="alt" />
+        <DrillPicture :picture="picture" :side="side" :place="place" pose="start" :alt="`Start of the movement`" />
+        <DrillPicture :picture="picture" :side="side" :place="place" :alt="alt" />
       </div>
       <button v-if="moves" type="button" class="small" @click="still = false; play(true)">Show it moving</button>
     </template>
@@ -61,7 +61,7 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
         <span class="quiet" aria-hidden="true">{{ shown?.held ? 'hold' : '' }}</span>
       </figcaption>
     </template>
-    <DrillPicture v-else :drill="drill" :side="side" :place="place" :alt="alt" eager />
+    <DrillPicture v-else :picture="picture" :side="side" :place="place" :alt="alt" eager />
   </figure>
 </template>
 

@@ -3,8 +3,8 @@ import { motionOf, pictureUrl, stepAt } from './pictures'
 
 describe('the address of a picture', () => {
   it.each([
-    [{ drill: 'half-kneel', side: 'left' }, '/api/pictures/half-kneel/left/end.svg'],
-    [{ drill: 'half-kneel', side: 'right', pose: 'start', place: 'bed', size: 'small' as const }, '/api/pictures/half-kneel/right/start.svg?place=bed&size=small'],
+    [{ picture: 'half-kneel.1a2b', side: 'left' }, '/api/pictures/half-kneel.1a2b/left/end.svg'],
+    [{ picture: 'half-kneel.1a2b', side: 'right', pose: 'start', place: 'bed', size: 'small' as const }, '/api/pictures/half-kneel.1a2b/right/start.svg?place=bed&size=small'],
   ])('%o', (wanted, url) => expect(pictureUrl(wanted)).toBe(url))
 })
 
@@ -21,9 +21,9 @@ describe('asking for a moving picture', () => {
     const answers = [new Response('', { status: 503 }), Response.json({ steps: [], beats: [] })]
     const asked = vi.fn(() => Promise.resolve(answers.shift()!))
     vi.stubGlobal('fetch', asked)
-    await expect(motionOf({ drill: 'a', side: 'both' })).rejects.toThrow('503')
-    await motionOf({ drill: 'a', side: 'both' })
-    await motionOf({ drill: 'a', side: 'both' })
+    await expect(motionOf({ picture: 'a.1', side: 'both' })).rejects.toThrow('503')
+    await motionOf({ picture: 'a.1', side: 'both' })
+    await motionOf({ picture: 'a.1', side: 'both' })
     expect(asked).toHaveBeenCalledTimes(2)
   })
 })

@@ -1,8 +1,8 @@
 import type { Schemas } from '@/api/client'
 
-/** Which drawing of a drill: its side, the position, where it is done, and how large it is shown. */
+/** Which drawing: the name of a drill's pictures, its side, the position, where it is done, and how large it is shown. */
 export interface Wanted {
-  drill: string
+  picture: string
   side: string
   pose?: string
   place?: string
@@ -17,14 +17,14 @@ export function pictureUrl(wanted: Wanted): string {
   const query = new URLSearchParams()
   for (const key of ['place', 'size', 'style'] as const) if (wanted[key]) query.set(key, wanted[key])
   const rest = query.size ? `?${query}` : ''
-  return `/api/pictures/${wanted.drill}/${wanted.side}/${wanted.pose ?? 'end'}.svg${rest}`
+  return `/api/pictures/${wanted.picture}/${wanted.side}/${wanted.pose ?? 'end'}.svg${rest}`
 }
 
 const kept = new Map<string, Promise<Motion>>()
 
 /** The moving picture, asked for once and kept while the page is open; a failed one is asked for again. */
 export function motionOf(wanted: Wanted): Promise<Motion> {
-  const url = `/api/pictures/${wanted.drill}/${wanted.side}/motion${wanted.place ? `?place=${wanted.place}` : ''}`
+  const url = `/api/pictures/${wanted.picture}/${wanted.side}/motion${wanted.place ? `?place=${wanted.place}` : ''}`
   const found = kept.get(url)
   if (found) return found
   const asked = fetch(url).then((answer) => {

@@ -266,7 +266,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/pictures/{drill}/{side}/motion": {
+    "/api/pictures/{name}/{side}/motion": {
         parameters: {
             query?: never;
             header?: never;
@@ -286,7 +286,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/pictures/{drill}/{side}/{pose}.svg": {
+    "/api/pictures/{name}/{side}/{pose}.svg": {
         parameters: {
             query?: never;
             header?: never;
@@ -1552,6 +1552,8 @@ export interface components {
             per_day: number;
             /** Phase */
             phase: string;
+            /** Picture */
+            picture: string;
             /** Place */
             place: string;
             /** Places */
@@ -1629,6 +1631,8 @@ export interface components {
             one_sided: boolean;
             /** Phase */
             phase: string;
+            /** Picture */
+            picture: string;
             /** Places */
             places: string[];
             /** Title */
@@ -2065,6 +2069,8 @@ export interface components {
             per_day: number;
             /** Phase */
             phase: string;
+            /** Picture */
+            picture: string;
             /** Place */
             place: string;
             /** Seconds */
@@ -2922,6 +2928,8 @@ export interface components {
             override: "open" | "lead" | "never";
             /** Phase */
             phase: string;
+            /** Picture */
+            picture: string;
             /** Place */
             place: string;
             /** Reasons */
@@ -3408,6 +3416,8 @@ export interface components {
             per_day: number;
             /** Phase */
             phase: string;
+            /** Picture */
+            picture: string;
             /** Place */
             place: string;
             /** Seconds */
@@ -5471,7 +5481,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                drill: string;
+                name: string;
                 side: "left" | "right" | "both";
             };
             cookie?: never;
@@ -5570,7 +5580,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                drill: string;
+                name: string;
                 side: "left" | "right" | "both";
                 pose: string;
             };

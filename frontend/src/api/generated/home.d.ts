@@ -190,6 +190,8 @@ export interface components {
             per_day: number;
             /** Phase */
             phase: string;
+            /** Picture */
+            picture: string;
             /** Place */
             place: string;
             /** Seconds */

@@ -43,7 +43,7 @@ function onKey(event: KeyboardEvent): void {
       <VerdictMark :verdict="drill.verdict" />
     </div>
     <div v-if="open && may" class="panel">
-      <MovingPicture class="film" :drill="drill.drill" :side="drill.words[0]?.side ?? drill.side" :place="drill.place" :alt="drill.alt" />
+      <MovingPicture class="film" :picture="drill.picture" :side="drill.words[0]?.side ?? drill.side" :place="drill.place" :alt="drill.alt" />
       <div class="dose" role="group" :aria-label="`Dose of ${drill.title}`">
         <button type="button" class="act" :disabled="!lighter" @click="lighter && emit('alter', { step: lighter.step })">step back<span class="small">{{ lighter?.words ?? 'this is the lightest' }}</span></button>
         <p><strong>{{ drill.steps[at]?.words }}</strong><br /><span class="small quiet">{{ drill.step < 0 ? 'eased below the start' : drill.step === 0 ? 'the start dose' : `step ${drill.step} of ${drill.steps.length - 2}` }}</span></p>

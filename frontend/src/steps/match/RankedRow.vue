@@ -37,7 +37,7 @@ function bar(): void {
       <input type="checkbox" :checked="!!ticked" :disabled="!may" @change="emit('tick')" />
       <span class="visually-hidden">keep {{ drill.title }}</span>
     </label>
-    <DrillPicture class="look" :drill="drill.drill" :side="ticked && ticked.side !== 'both' ? ticked.side : drill.side" :place="drill.place" size="small" :alt="drill.alt" />
+    <DrillPicture class="look" :picture="drill.picture" :side="ticked && ticked.side !== 'both' ? ticked.side : drill.side" :place="drill.place" size="small" :alt="drill.alt" />
     <div class="main">
       <p><strong>{{ drill.title }}</strong> <span class="small quiet">{{ drill.name === drill.title ? '' : `${drill.name} · ` }}{{ drill.phase }}<template v-if="drill.side !== 'both'"> · {{ drill.side }}</template> · {{ place }}<template v-if="pinned"> · <b class="pinned">pinned</b></template></span></p>
       <p v-if="line" class="small">{{ sidesWords(line) }} · {{ minutesWords(line.seconds) }}</p>

@@ -6,13 +6,13 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
 
-from easepath.core.figure.camera import Camera
-from easepath.core.figure.dressed import Piece
-from easepath.core.figure.hand import HandBody, between_grips, hand_pieces, helper_hand, posed
-from easepath.core.figure.outline import Area, limb
-from easepath.core.figure.vectors import add, middle, within
 from easepath.core.knowledge import models
 from easepath.core.knowledge.models.figure import Grip
+from easepath.figure.camera import Camera
+from easepath.figure.dressed import Piece
+from easepath.figure.hand import HandBody, between_grips, hand_pieces, helper_hand, posed
+from easepath.figure.outline import Area, limb
+from easepath.figure.vectors import add, middle, within
 
 TABLE_TOP, TABLE_LONG, TABLE_DEEP = -4.6, 31.0, 15.0
 STEPS = 6

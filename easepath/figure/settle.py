@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from math import sqrt
 
-from easepath.core.figure import body
-from easepath.core.figure.reach import two_bones
-from easepath.core.figure.shape import lowest
-from easepath.core.figure.skeleton import SIDES, Skeleton, landmark, set_foot, set_hand, stood
-from easepath.core.figure.vectors import Frame, Vec, about_z, add, cross, sub, turned, unit, within
 from easepath.core.knowledge.models.figure import Arm, At, Leg, Point, Pose
+from easepath.figure import body
+from easepath.figure.reach import two_bones
+from easepath.figure.shape import lowest
+from easepath.figure.skeleton import SIDES, Skeleton, landmark, set_foot, set_hand, stood
+from easepath.figure.vectors import Frame, Vec, about_z, add, cross, sub, turned, unit, within
 
 UP: Vec = (0.0, 1.0, 0.0)
 ON_TOES, ON_HEEL = 45.0, 25.0

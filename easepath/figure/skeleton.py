@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from easepath.core.figure import body
-from easepath.core.figure.vectors import (
+from easepath.core.knowledge.models.figure import Arm, Bend, Leg, Pose
+from easepath.figure import body
+from easepath.figure.vectors import (
     UPRIGHT,
     Frame,
     Vec,
@@ -22,7 +23,6 @@ from easepath.core.figure.vectors import (
     within,
     zxy_angles,
 )  # fmt: skip
-from easepath.core.knowledge.models.figure import Arm, Bend, Leg, Pose
 
 SIDES = (("", 1), ("2", -1))
 """The drilled side is drawn as the right one; its names have no mark, those of the other side a 2."""

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from easepath.core.figure.camera import Camera
-from easepath.core.figure.dressed import Piece
-from easepath.core.figure.outline import Area, Limb, Line, Spot, hull, limb
-from easepath.core.figure.settle import resolved
-from easepath.core.figure.shape import Ball, Egg
-from easepath.core.figure.skeleton import Skeleton
-from easepath.core.figure.vectors import Vec, add, dot, middle, sub
 from easepath.core.knowledge.models.figure import At, Prop
+from easepath.figure.camera import Camera
+from easepath.figure.dressed import Piece
+from easepath.figure.outline import Area, Limb, Line, Spot, hull, limb
+from easepath.figure.settle import resolved
+from easepath.figure.shape import Ball, Egg
+from easepath.figure.skeleton import Skeleton
+from easepath.figure.vectors import Vec, add, dot, middle, sub
 
 BEHIND = -900.0
 SIZES: dict[str, Vec] = {

@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 from weakref import WeakKeyDictionary
 
-from easepath.core.figure.arrow import arrow_spots
-from easepath.core.figure.camera import Camera
-from easepath.core.figure.outline import Box, Sheet, box_of
-from easepath.core.figure.props import BEHIND
-from easepath.core.figure.scene import AnyBody, AnyScene
 from easepath.core.vocabulary import SideWord
+from easepath.figure.arrow import arrow_spots
+from easepath.figure.camera import Camera
+from easepath.figure.outline import Box, Sheet, box_of
+from easepath.figure.props import BEHIND
+from easepath.figure.scene import AnyBody, AnyScene
 
 INSET = (124.0, 106.0)
 """Width and height of the second view in the corner, units of the picture."""

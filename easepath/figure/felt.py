@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from easepath.core.figure.shape import Egg
-from easepath.core.figure.skeleton import SIDES, Skeleton
-from easepath.core.figure.vectors import Vec, add, within
+from easepath.figure.shape import Egg
+from easepath.figure.skeleton import SIDES, Skeleton
+from easepath.figure.vectors import Vec, add, within
 
 Spot = tuple[str, str, Vec, Vec]
 """Joint, frame, offset in the frame (z outward), and size along the frame; centimetres."""

@@ -11,12 +11,12 @@ from typing import Any
 
 import pytest
 
-from easepath.core.figure.agreement import disagreements
-from easepath.core.figure.album import Album
-from easepath.core.figure.check import figure_problems
-from easepath.core.figure.scene import scene_of
-from easepath.core.figure.soundness import unsound
 from easepath.core.knowledge import KNOWLEDGE_DIR, models, shipped_library
+from easepath.figure.agreement import disagreements
+from easepath.figure.album import Album
+from easepath.figure.check import figure_problems
+from easepath.figure.scene import scene_of
+from easepath.figure.soundness import unsound
 
 LIBRARY = shipped_library()
 ALBUM = Album(LIBRARY)
@@ -132,8 +132,8 @@ def test_a_required_movement_that_pictures_do_not_know_is_a_fault_with_its_file(
     assert asked in text
     drills.write_text(text.replace(asked, "requires: {hip-flexion: 100, ankle-dorsiflexion: 5}", 1), encoding="utf-8")
     said = subprocess.run(
-        [sys.executable, "-m", "easepath.core", "check", "--knowledge", str(folder)], capture_output=True, text=True,
-        check=False, cwd=Path(__file__).parents[3],
+        [sys.executable, "-m", "easepath.figure", "--knowledge", str(folder)], capture_output=True, text=True,
+        check=False, cwd=Path(__file__).parents[2],
     )  # fmt: skip
     assert (said.returncode, "Traceback" in said.stderr) == (2, False)
     assert "drills/groin.yaml: drills.lunge-rock.requires.ankle-dorsiflexion: the pictures do not know" in said.stderr

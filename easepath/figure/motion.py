@@ -5,13 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 from itertools import pairwise
 
-from easepath.core.figure import body
-from easepath.core.figure.reach import two_bones
-from easepath.core.figure.settle import ON_TOES, Settled, joint_of
-from easepath.core.figure.skeleton import SIDES, Skeleton, set_foot, set_hand, strung
-from easepath.core.figure.vectors import blend, middle, relative, scale, sub, turned
 from easepath.core.knowledge.models import Drill
 from easepath.core.knowledge.models.figure import Pose
+from easepath.figure import body
+from easepath.figure.reach import two_bones
+from easepath.figure.settle import ON_TOES, Settled, joint_of
+from easepath.figure.skeleton import SIDES, Skeleton, set_foot, set_hand, strung
+from easepath.figure.vectors import blend, middle, relative, scale, sub, turned
 
 CHAIN = (
     ("pelvis", None), ("low-half", "pelvis"), ("low", "low-half"), ("up-half", "low"), ("up", "up-half"),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import cos, radians, sin
 
-from easepath.core.figure.vectors import Vec, cross, dot
+from easepath.figure.vectors import Vec, cross, dot
 
 VIEWS: dict[str, tuple[float, float]] = {
     "side": (0.0, 0.0),

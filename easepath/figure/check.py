@@ -3,17 +3,17 @@
 from __future__ import annotations
 
 from easepath.core.errors import Problem
-from easepath.core.figure.agreement import disagreements, unknown_movements
-from easepath.core.figure.album import every_scene
-from easepath.core.figure.camera import VIEWS
-from easepath.core.figure.felt import SIDED, TRUNK, patches_of
-from easepath.core.figure.frame import Look
-from easepath.core.figure.hand import ARM_PATCH, PATCHES
-from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.picture import picture
-from easepath.core.figure.scene import AnyScene, Scene
-from easepath.core.figure.soundness import unsound
 from easepath.core.knowledge.library import Library
+from easepath.figure.agreement import disagreements, unknown_movements
+from easepath.figure.album import every_scene
+from easepath.figure.camera import VIEWS
+from easepath.figure.felt import SIDED, TRUNK, patches_of
+from easepath.figure.frame import Look
+from easepath.figure.hand import ARM_PATCH, PATCHES
+from easepath.figure.hand_scene import HandScene
+from easepath.figure.picture import picture
+from easepath.figure.scene import AnyScene, Scene
+from easepath.figure.soundness import unsound
 
 
 def figure_problems(library: Library) -> list[Problem]:

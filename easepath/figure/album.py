@@ -2,22 +2,26 @@
 
 from __future__ import annotations
 
+import hashlib
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Any
+from pathlib import Path
+from typing import Any, Final
 
+from easepath.core.code_version import code_version
 from easepath.core.dose.words import dose_words
 from easepath.core.errors import UnknownIdError
-from easepath.core.figure.frame import STROKES, WIDTH, Look, trimmed
-from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.motion import beats_of
-from easepath.core.figure.palette import STYLES
-from easepath.core.figure.picture import flipbook, picture
-from easepath.core.figure.scene import Scene, scene_of
-from easepath.core.figure.words import alternative, movement
 from easepath.core.knowledge.library import Library
 from easepath.core.vocabulary import Place, SideWord
+from easepath.figure.frame import STROKES, WIDTH, Look, trimmed
+from easepath.figure.hand_scene import HandScene
+from easepath.figure.motion import beats_of
+from easepath.figure.palette import STYLES
+from easepath.figure.picture import flipbook, picture
+from easepath.figure.scene import Scene, scene_of
+from easepath.figure.words import alternative, movement
 
+HERE: Final = Path(__file__).resolve().parent
 SIDES: tuple[SideWord, ...] = ("left", "right", "both")
 
 
@@ -38,9 +42,27 @@ class Album:
 
     def __init__(self, library: Library) -> None:
         self.library = library
+        self._names: dict[str, str] = {}
         self._scenes: dict[tuple[str, str | None], Scene | HandScene] = {}
         self.svg = lru_cache(maxsize=4096)(self._svg)
         self.alt = lru_cache(maxsize=4096)(self._alt)
+
+    def name(self, drill: str) -> str:
+        """The name of a drill's pictures as they are drawn now; raises UnknownIdError for a drill it does not have.
+
+        Its id, and a hash of its facts, its figure and the drawing code.
+        """
+        if drill not in self._names:
+            self._names[drill] = f"{drill}.{self._hash(drill)}"
+        return self._names[drill]
+
+    def _hash(self, drill: str) -> str:
+        facts = self.library.drill(drill)
+        parts = [facts, self.library.figures[drill], *self.library.stances.values()]
+        digest = hashlib.sha256(code_version(HERE).encode())
+        for part in parts:
+            digest.update(part.model_dump_json().encode())
+        return digest.hexdigest()[:12]
 
     def scene(self, drill: str, place: Place | None = None) -> Scene | HandScene:
         """The scene of a drill; raises UnknownIdError for a drill or a place it does not have."""
@@ -70,6 +92,10 @@ class Album:
         """The picture, of a one-sided drill without a side the right one; raises UnknownIdError for unknown words."""
         scene, pose, side = self._checked(wanted)
         return picture(scene, pose, Look(side, wanted.size, wanted.style))
+
+    def words(self, drill: str, side: SideWord, place: Place) -> str:
+        """The text in place of a drill's end position on a side at a place."""
+        return self.alt(Wanted(drill, side, place=place))
 
     def _alt(self, wanted: Wanted) -> str:
         """The text in place of the picture."""

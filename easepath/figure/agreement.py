@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
-from easepath.core.figure.body import KNEE_R
-from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.scene import Scene
-from easepath.core.figure.settle import Settled
-from easepath.core.figure.skeleton import Skeleton
-from easepath.core.figure.vectors import angle_between, dot, sub
 from easepath.core.knowledge.models import Drill
+from easepath.figure.body import KNEE_R
+from easepath.figure.hand_scene import HandScene
+from easepath.figure.scene import Scene
+from easepath.figure.settle import Settled
+from easepath.figure.skeleton import Skeleton
+from easepath.figure.vectors import angle_between, dot, sub
 
 Value = Callable[[Settled, str], float]
 """What is looked at on one side of a body: degrees, or centimetres of the head and past the midline."""

@@ -6,12 +6,12 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import cos, pi, sin
 
-from easepath.core.figure import body
-from easepath.core.figure.camera import Camera
-from easepath.core.figure.outline import Area, Limb, Shape, around, hull, limb
-from easepath.core.figure.shape import Ball, Egg, head_egg, trunk_eggs
-from easepath.core.figure.skeleton import SIDES, Skeleton
-from easepath.core.figure.vectors import Vec, add, dot, middle, seen_from, unit, within
+from easepath.figure import body
+from easepath.figure.camera import Camera
+from easepath.figure.outline import Area, Limb, Shape, around, hull, limb
+from easepath.figure.shape import Ball, Egg, head_egg, trunk_eggs
+from easepath.figure.skeleton import SIDES, Skeleton
+from easepath.figure.vectors import Vec, add, dot, middle, seen_from, unit, within
 
 SLEEVE, SHORTS = 0.52, 0.6
 """How much of the upper arm and of the thigh the clothes cover."""

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any, TypeVar
 
-from easepath.core.figure.skeleton import SIDED
 from easepath.core.knowledge import models
 from easepath.core.knowledge.models.figure import Arm, Bend, Grip, Leg, Pose, Stand
+from easepath.figure.skeleton import SIDED
 
 P = TypeVar("P", Stand, Bend, Leg, Arm, Grip)
 

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.scene import Scene
-from easepath.core.figure.settle import Settled
-from easepath.core.figure.vectors import angle_between
 from easepath.core.knowledge.models.figure import Grip
 from easepath.core.vocabulary import SideWord
+from easepath.figure.hand_scene import HandScene
+from easepath.figure.scene import Scene
+from easepath.figure.settle import Settled
+from easepath.figure.vectors import angle_between
 
 SEATS = {"floor": "sitting on the floor", "bed": "sitting on the bed's edge"}
 

@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterator
 from math import hypot
 
-from easepath.core.figure import body as b
-from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.outline import Spot, around
-from easepath.core.figure.scene import Scene
-from easepath.core.figure.settle import Settled, height_of
-from easepath.core.figure.shape import CONTACTS, Ball, lowest, reaches_to, solids
-from easepath.core.figure.skeleton import SIDES, Skeleton
-from easepath.core.figure.vectors import Vec, add, length, middle, scale, sub
+from easepath.figure import body as b
+from easepath.figure.hand_scene import HandScene
+from easepath.figure.outline import Spot, around
+from easepath.figure.scene import Scene
+from easepath.figure.settle import Settled, height_of
+from easepath.figure.shape import CONTACTS, Ball, lowest, reaches_to, solids
+from easepath.figure.skeleton import SIDES, Skeleton
+from easepath.figure.vectors import Vec, add, length, middle, scale, sub
 
 SINK, TOUCH, MARGIN = 2.6, 3.2, 5.0
 """Centimetres a solid may press into the ground, a contact miss its surface, and support reach beyond the solids."""

@@ -5,18 +5,18 @@ from __future__ import annotations
 from collections.abc import Iterable
 from math import hypot
 
-from easepath.core.figure.arrow import arrow_drawn
-from easepath.core.figure.camera import VIEWS, Camera
-from easepath.core.figure.dressed import Piece, body_pieces
-from easepath.core.figure.felt import patch_eggs, patches_of
-from easepath.core.figure.frame import HEIGHT, INSET, LABEL, STROKES, WIDTH, Look, framed
-from easepath.core.figure.hand import HandBody, hand_patch
-from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.outline import Area, Line, Sheet, box_of, hull
-from easepath.core.figure.palette import STYLES
-from easepath.core.figure.scene import AnyBody, AnyScene, Scene
-from easepath.core.figure.shape import Egg
-from easepath.core.figure.vectors import dot, length, sub
+from easepath.figure.arrow import arrow_drawn
+from easepath.figure.camera import VIEWS, Camera
+from easepath.figure.dressed import Piece, body_pieces
+from easepath.figure.felt import patch_eggs, patches_of
+from easepath.figure.frame import HEIGHT, INSET, LABEL, STROKES, WIDTH, Look, framed
+from easepath.figure.hand import HandBody, hand_patch
+from easepath.figure.hand_scene import HandScene
+from easepath.figure.outline import Area, Line, Sheet, box_of, hull
+from easepath.figure.palette import STYLES
+from easepath.figure.scene import AnyBody, AnyScene, Scene
+from easepath.figure.shape import Egg
+from easepath.figure.vectors import dot, length, sub
 
 
 def picture(scene: AnyScene, name: str, look: Look) -> str:

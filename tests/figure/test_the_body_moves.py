@@ -10,23 +10,23 @@ from hypothesis import example, given
 from hypothesis import strategies as st
 
 from easepath.core.errors import UnknownIdError
-from easepath.core.figure import body as b
-from easepath.core.figure.album import Album, Wanted
-from easepath.core.figure.camera import VIEWS, Camera
-from easepath.core.figure.felt import patches_of
-from easepath.core.figure.motion import beats_of, between
-from easepath.core.figure.outline import hull
-from easepath.core.figure.palette import PRINT, SCREEN
-from easepath.core.figure.pose import UNBENT, laid_over, stance_pose
-from easepath.core.figure.reach import two_bones
-from easepath.core.figure.scene import Scene
-from easepath.core.figure.settle import settled
-from easepath.core.figure.shape import Ball, lowest
-from easepath.core.figure.skeleton import stood
-from easepath.core.figure.soundness import centre_of_mass
-from easepath.core.figure.vectors import Vec, add, dot, length, scale, sub
 from easepath.core.knowledge import shipped_library
 from easepath.core.knowledge.models.figure import Arm, At, Leg, Pose, Stand
+from easepath.figure import body as b
+from easepath.figure.album import Album, Wanted
+from easepath.figure.camera import VIEWS, Camera
+from easepath.figure.felt import patches_of
+from easepath.figure.motion import beats_of, between
+from easepath.figure.outline import hull
+from easepath.figure.palette import PRINT, SCREEN
+from easepath.figure.pose import UNBENT, laid_over, stance_pose
+from easepath.figure.reach import two_bones
+from easepath.figure.scene import Scene
+from easepath.figure.settle import settled
+from easepath.figure.shape import Ball, lowest
+from easepath.figure.skeleton import stood
+from easepath.figure.soundness import centre_of_mass
+from easepath.figure.vectors import Vec, add, dot, length, scale, sub
 
 LIBRARY = shipped_library()
 ALBUM = Album(LIBRARY)

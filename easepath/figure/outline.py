@@ -7,9 +7,9 @@ from dataclasses import dataclass
 from math import acos, atan2, cos, pi, sin, sqrt
 from typing import NamedTuple
 
-from easepath.core.figure.camera import Camera
-from easepath.core.figure.shape import Ball, Egg
-from easepath.core.figure.vectors import Vec
+from easepath.figure.camera import Camera
+from easepath.figure.shape import Ball, Egg
+from easepath.figure.vectors import Vec
 
 Spot = tuple[float, float]
 Box = tuple[float, float, float, float]

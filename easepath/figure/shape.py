@@ -6,9 +6,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import sqrt
 
-from easepath.core.figure import body
-from easepath.core.figure.skeleton import SIDES, Skeleton
-from easepath.core.figure.vectors import Frame, Vec, add, dot, middle, within
+from easepath.figure import body
+from easepath.figure.skeleton import SIDES, Skeleton
+from easepath.figure.vectors import Frame, Vec, add, dot, middle, within
 
 
 @dataclass(frozen=True)

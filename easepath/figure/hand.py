@@ -6,12 +6,12 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 from typing import Any
 
-from easepath.core.figure.camera import Camera
-from easepath.core.figure.dressed import Piece
-from easepath.core.figure.outline import Shape, hull, limb
-from easepath.core.figure.shape import Egg
-from easepath.core.figure.vectors import UPRIGHT, Frame, Vec, about_x, about_y, about_z, add, middle, turned, within
 from easepath.core.knowledge.models.figure import Grip
+from easepath.figure.camera import Camera
+from easepath.figure.dressed import Piece
+from easepath.figure.outline import Shape, hull, limb
+from easepath.figure.shape import Egg
+from easepath.figure.vectors import UPRIGHT, Frame, Vec, about_x, about_y, about_z, add, middle, turned, within
 
 UPPER, FORE, PALM = 27.0, 24.0, 8.6
 FINGERS = (

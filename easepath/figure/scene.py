@@ -7,18 +7,18 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 
-from easepath.core.figure.body import SURFACES
-from easepath.core.figure.camera import Camera
-from easepath.core.figure.dressed import Piece, body_pieces
-from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.motion import between, path_of
-from easepath.core.figure.pose import laid_over, stance_pose
-from easepath.core.figure.props import SIZES, held, prop_pieces
-from easepath.core.figure.settle import Settled, settled
-from easepath.core.figure.skeleton import Skeleton
 from easepath.core.knowledge import models
 from easepath.core.knowledge.models.figure import PlaceSet, Pose, Prop
 from easepath.core.vocabulary import Place
+from easepath.figure.body import SURFACES
+from easepath.figure.camera import Camera
+from easepath.figure.dressed import Piece, body_pieces
+from easepath.figure.hand_scene import HandScene
+from easepath.figure.motion import between, path_of
+from easepath.figure.pose import laid_over, stance_pose
+from easepath.figure.props import SIZES, held, prop_pieces
+from easepath.figure.settle import Settled, settled
+from easepath.figure.skeleton import Skeleton
 
 HAND_STANCE = "hand"
 BED_TOP = SURFACES["bed"]

@@ -5,13 +5,13 @@ from __future__ import annotations
 from math import hypot
 from typing import cast
 
-from easepath.core.figure.camera import Camera
-from easepath.core.figure.hand import HandBody
-from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.outline import Sheet, Spot
-from easepath.core.figure.scene import AnyBody, AnyScene
-from easepath.core.figure.skeleton import Skeleton, landmark
-from easepath.core.figure.vectors import Vec, scale, unit
+from easepath.figure.camera import Camera
+from easepath.figure.hand import HandBody
+from easepath.figure.hand_scene import HandScene
+from easepath.figure.outline import Sheet, Spot
+from easepath.figure.scene import AnyBody, AnyScene
+from easepath.figure.skeleton import Skeleton, landmark
+from easepath.figure.vectors import Vec, scale, unit
 
 
 def arrow_drawn(scene: AnyScene, camera: Camera, sheet: Sheet, tints: dict[str, str], stroke: float, name: str) -> str:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from math import sqrt
 
-from easepath.core.figure.vectors import Frame, Vec, add, cross, dot, length, scale, sub, unit
+from easepath.figure.vectors import Frame, Vec, add, cross, dot, length, scale, sub, unit
 
 STRAIGHTEST = 0.9995
 """The share of its full length to which a limb is stretched for a target out of reach."""

@@ -6,14 +6,14 @@ import re
 
 import pytest
 
-from easepath.core.figure.album import Album, Wanted
-from easepath.core.figure.camera import Camera
-from easepath.core.figure.hand_scene import HandScene
-from easepath.core.figure.palette import SCREEN
-from easepath.core.figure.skeleton import Skeleton
-from easepath.core.figure.vectors import Vec, cross, dot, sub
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import SideWord
+from easepath.figure.album import Album, Wanted
+from easepath.figure.camera import Camera
+from easepath.figure.hand_scene import HandScene
+from easepath.figure.palette import SCREEN
+from easepath.figure.skeleton import Skeleton
+from easepath.figure.vectors import Vec, cross, dot, sub
 
 LIBRARY = shipped_library()
 ALBUM = Album(LIBRARY)
