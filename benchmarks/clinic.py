@@ -99,7 +99,7 @@ def main() -> None:
         from django.test import Client as Browser
 
         from easepath.clinic.models import PlanVersion, User, Visit
-        from easepath.clinic.selectors.home_sheet import sheet_of
+        from easepath.clinic.sheet import sheet_of
         from easepath.interchange.sheet_pdf import sheet_pdf
 
         call_command("migrate", verbosity=0)

@@ -10,6 +10,8 @@ from easepath.core.facts import Situation
 from easepath.core.knowledge.library import Library
 from easepath.core.measure.values import mdc_in_use, shortfall
 
+GainKind = Literal["better", "worse", "no real change"]
+
 
 @dataclass(frozen=True)
 class Gain:
@@ -17,7 +19,7 @@ class Gain:
 
     amount: float
     error: float
-    kind: Literal["better", "worse", "no real change"]
+    kind: GainKind
 
 
 def gain_of(

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from enum import IntEnum
-from typing import Final, Literal, get_args
+from typing import Final, Literal, TypeVar, get_args
 
 from easepath.core.ids import Movements
 
@@ -19,7 +20,7 @@ Symptom = Literal[
     "none", "pull", "effort", "muscle-burn", "ache", "stiffness", "soreness", "pinch", "sharp", "burning",
     "shooting", "tingling", "numbness", "cramp", "locking", "giving-way",
 ]  # fmt: skip
-SYMPTOMS: Final[tuple[str, ...]] = get_args(Symptom)
+SYMPTOMS: Final[tuple[Symptom, ...]] = get_args(Symptom)
 PainRule = Literal["pain-free", "tolerable", "touch-and-release"]
 VerdictWord = Literal["clear", "caution", "modify", "exclude"]
 NeedSource = Literal["condition", "finding", "observation", "pattern"]
@@ -31,10 +32,12 @@ PLACES: Final[tuple[Place, ...]] = ("floor", "bed", "chair", "desk", "wall", "st
 PHASES: Final[tuple[PhaseName, ...]] = (
     "settle", "release", "mobilise", "lengthen", "activate", "strengthen", "integrate",
 )  # fmt: skip
+SIDE_WORDS: Final[tuple[SideWord, ...]] = get_args(SideWord)
+UNUSUAL: Final[tuple[Unusual, ...]] = get_args(Unusual)
 SIDES: Final[tuple[SideName, SideName]] = ("left", "right")
 BOTH: Final[frozenset[SideName]] = frozenset(SIDES)
-NERVE_SYMPTOMS: Final = frozenset({"shooting", "tingling", "numbness"})
-JOINT_SYMPTOMS: Final = frozenset({"sharp", "locking", "giving-way"})
+NERVE_SYMPTOMS: Final[frozenset[Symptom]] = frozenset({"shooting", "tingling", "numbness"})
+JOINT_SYMPTOMS: Final[frozenset[Symptom]] = frozenset({"sharp", "locking", "giving-way"})
 MOVEMENT_VARIANTS: Final = {
     Movements.KNEE_FLEXION: frozenset({Movements.KNEE_FLEXION_HIP_EXTENDED}),
     Movements.HIP_FLEXION: frozenset({Movements.HIP_FLEXION_STRAIGHT_KNEE}),
@@ -52,9 +55,10 @@ class Verdict(IntEnum):
     EXCLUDE = 3
 
     @property
-    def word(self) -> str:
+    def word(self) -> VerdictWord:
         """The word used in files, in results and on screen."""
-        return self.name.lower()
+        words: tuple[VerdictWord, ...] = ("clear", "caution", "modify", "exclude")
+        return words[self]
 
 
 def other_side(side: SideName) -> SideName:
@@ -62,13 +66,30 @@ def other_side(side: SideName) -> SideName:
     return "right" if side == "left" else "left"
 
 
-def side_word(text: str) -> SideWord:
-    """A side as a word of the vocabulary; raises ValueError for any other."""
-    words: tuple[SideWord, ...] = ("left", "right", "both")
+W = TypeVar("W", bound=str)
+
+
+def one_of(words: Sequence[W], text: str) -> W:
+    """A text as the word of a vocabulary that it is; raises ValueError for any other."""
     for word in words:
         if word == text:
             return word
-    raise ValueError(f"{text!r} is not left, right or both")
+    raise ValueError(f"{text!r} is none of {', '.join(words)}")
+
+
+def side_word(text: str) -> SideWord:
+    """A side as a word of the vocabulary; raises ValueError for any other."""
+    return one_of(SIDE_WORDS, text)
+
+
+def place_word(text: str) -> Place:
+    """A place as a word of the vocabulary; raises ValueError for any other."""
+    return one_of(PLACES, text)
+
+
+def unusual_word(text: str) -> Unusual:
+    """What was unusual about a day as a word of the vocabulary; raises ValueError for any other."""
+    return one_of(UNUSUAL, text)
 
 
 def sides_of(word: SideWord | None) -> frozenset[SideName]:

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.http import HttpRequest
 
 from easepath.api.description import DescribedAPI
@@ -11,13 +9,12 @@ from easepath.api.errors import register_errors
 from easepath.api.routers.home import session_done
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.home import MorningIn, SessionIn, Stored
-from easepath.api.schemas.visit import HomeSheet
+from easepath.api.views.home_sheet import HomeSheet, home_sheet
 from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.note_looks import note_phone_look
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.repository import read_complaint
-from easepath.clinic.selectors.home_sheet import home_sheet
 
 home_api = DescribedAPI(title="Ease Path at home", version="1", urls_namespace="home", docs_url=None,
                     openapi_url="/openapi.json")  # fmt: skip
@@ -25,7 +22,7 @@ register_errors(home_api)
 
 
 @home_api.get("/{token}/sheet", response={200: HomeSheet, 410: Problem}, operation_id="home_sheet")
-def read_home_sheet(request: HttpRequest, token: str) -> dict[str, Any]:
+def read_home_sheet(request: HttpRequest, token: str) -> HomeSheet:
     """The sheet in force and what is still to be told."""
     link = open_link(token)
     note_phone_look(link, request.headers.get("User-Agent", ""))

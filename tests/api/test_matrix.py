@@ -20,7 +20,7 @@ from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryou
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.models import Clinic, Override, PlanVersion, Role, SessionCount, User, Visit
 from easepath.clinic.repository import read_again, read_complaint
-from easepath.clinic.selectors.home_sheet import home_sheet
+from easepath.api.views.home_sheet import home_sheet
 from tests.clinic.test_walk import fresh
 from tests.conftest import World
 

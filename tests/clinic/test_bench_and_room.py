@@ -25,12 +25,12 @@ from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import AuditEntry, Clinic, Complaint, Override, Sitting, Tryout, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.caseload import caseload
-from easepath.clinic.selectors.compose import compose_view
-from easepath.clinic.selectors.frame import frame
-from easepath.clinic.selectors.match import match_view
-from easepath.clinic.selectors.measure import measure_view
-from easepath.clinic.selectors.respond import respond_view
-from easepath.clinic.selectors.tryout import tryout_view
+from easepath.api.views.compose import compose_view
+from easepath.api.views.frame import frame
+from easepath.api.views.match import match_view
+from easepath.api.views.measure import measure_view
+from easepath.api.views.respond import respond_view
+from easepath.api.views.tryout import tryout_view
 from tests.conftest import TODAY, World
 
 BOTH_HIPS = (SittingEntry("hip-abduction", "left", (30, 32)), SittingEntry("hip-abduction", "right", (44, 45)))

@@ -18,7 +18,7 @@ from easepath.clinic.errors import FieldError, NotAllowedError, NotFoundError
 from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import MorningReport, PlanVersion, SessionLog
 from easepath.clinic.repository import read_visit
-from easepath.clinic.selectors.respond import respond_view
+from easepath.api.views.respond import respond_view
 from tests.clinic.test_sessions_at_home import done
 from tests.clinic.test_walk import fresh
 from tests.conftest import TODAY, World

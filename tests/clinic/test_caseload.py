@@ -18,7 +18,7 @@ from easepath.clinic.errors import FieldError
 from easepath.clinic.models import Client, Clinic, Complaint
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.caseload import caseload
-from easepath.clinic.selectors.frame import frame
+from easepath.api.views.frame import frame
 from tests.clinic.test_walk import done, fresh
 from tests.conftest import TODAY, World
 

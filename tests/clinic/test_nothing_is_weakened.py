@@ -19,8 +19,8 @@ from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import Complaint, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.access import get_visit
-from easepath.clinic.selectors.home_sheet import home_sheet
-from easepath.clinic.selectors.screening import screening_view
+from easepath.api.views.home_sheet import home_sheet
+from easepath.api.views.screening import screening_view
 from tests.clinic.test_walk import fresh
 from tests.conftest import TODAY, World
 

@@ -19,9 +19,9 @@ from easepath.clinic.models import AuditEntry, PlanVersion, Proposal, Review, Vi
 from easepath.clinic.repository import read_again, read_complaint, read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload
-from easepath.clinic.selectors.frame import frame, open_words
-from easepath.clinic.selectors.home_sheet import home_sheet
-from easepath.clinic.selectors.review import review_view
+from easepath.api.views.frame import frame, open_words
+from easepath.api.views.home_sheet import home_sheet
+from easepath.api.views.adjust import review_view
 from easepath.core.knowledge import shipped_library
 from tests.clinic.test_walk import done, fresh
 from tests.conftest import TODAY, World

@@ -14,8 +14,8 @@ from easepath.clinic.models import Complaint
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload
-from easepath.clinic.selectors.home_sheet import home_sheet
-from easepath.clinic.selectors.respond import respond_view
+from easepath.api.views.home_sheet import home_sheet
+from easepath.api.views.respond import respond_view
 from tests.clinic.test_walk import done, fresh
 from tests.conftest import TODAY, World
 

@@ -14,7 +14,7 @@ from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
-from easepath.clinic.selectors.review import review_view
+from easepath.api.views.adjust import review_view
 from easepath.core.knowledge import Library, shipped_library
 from tests.clinic.test_reviews import accept_all, proposal
 from tests.clinic.test_walk import fresh

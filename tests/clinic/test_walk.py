@@ -31,8 +31,8 @@ from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import AuditEntry, Complaint, ScreeningResult, SessionLog
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.caseload import caseload
-from easepath.clinic.selectors.frame import frame
-from easepath.clinic.selectors.home_sheet import home_sheet
+from easepath.api.views.frame import frame
+from easepath.api.views.home_sheet import home_sheet
 from easepath.core.knowledge import shipped_library
 from tests.conftest import TODAY, World
 

@@ -11,7 +11,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from easepath.clinic.selectors.home_sheet import sheet_of
+from easepath.clinic.sheet import sheet_of
 from easepath.interchange.sheet_pdf import GRID_DAYS, GRID_ROWS, sheet_pdf
 from easepath.interchange.tape import MARGIN, WIDTH, tape_svg
 from easepath.standins.practice_life import live_through

@@ -2,30 +2,26 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.http import HttpRequest
 from ninja import Router
 
 from easepath.api.auth import staff
-from easepath.api.schemas.choices import ChoicesIn, ComparedNeed, OverrideIn, OverrideOut
+from easepath.api.schemas.choices import ChoicesIn, OverrideIn
 from easepath.api.schemas.common import Problem, Revision
-from easepath.api.schemas.compose import ComposeOut
+from easepath.api.views.choices import ComparedNeed, OverrideOut, compared_methods, override_line, row_of
+from easepath.api.views.compose import ComposeOut, compose_view
 from easepath.clinic.actions.overrides import override_verdict, withdraw_override
 from easepath.clinic.actions.save_choices import Choices, save_choices
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_override, get_visit
-from easepath.clinic.selectors.choices import compared_methods, override_line, row_of
-from easepath.clinic.selectors.compose import compose_view
 
 router = Router(tags=["compose"])
 
 
 @router.get("/visits/{visit}/compose", response=ComposeOut, operation_id="read_compose")
-def read_compose(request: HttpRequest, visit: int) -> dict[str, Any]:
+def read_compose(request: HttpRequest, visit: int) -> ComposeOut:
     """Exact sessions side by side, and the draft with its choices."""
-    record = read_visit(staff(request), visit)
-    return compose_view(record) | {"revision": record.revision_of("match")}
+    return compose_view(read_visit(staff(request), visit))
 
 
 @router.put(
@@ -42,19 +38,19 @@ def put_choices(request: HttpRequest, visit: int, payload: ChoicesIn) -> Revisio
 
 
 @router.get("/visits/{visit}/methods", response=list[ComparedNeed], operation_id="compare_methods")
-def read_methods(request: HttpRequest, visit: int) -> list[dict[str, Any]]:
+def read_methods(request: HttpRequest, visit: int) -> list[ComparedNeed]:
     """Each need under the methods that can serve it."""
     return compared_methods(read_visit(staff(request), visit))
 
 
 @router.post("/visits/{visit}/overrides", response={200: OverrideOut, 422: Problem}, operation_id="override_verdict")
-def post_override(request: HttpRequest, visit: int, payload: OverrideIn) -> dict[str, Any]:
+def post_override(request: HttpRequest, visit: int, payload: OverrideIn) -> OverrideOut:
     """Override a verdict with a reason."""
     found = get_visit(staff(request), visit)
     return override_line(row_of(override_verdict(staff(request), found, **payload.dict())))
 
 
 @router.delete("/overrides/{override}", response=OverrideOut, operation_id="withdraw_override")
-def delete_override(request: HttpRequest, override: int) -> dict[str, Any]:
+def delete_override(request: HttpRequest, override: int) -> OverrideOut:
     """Take an override back."""
     return override_line(row_of(withdraw_override(staff(request), get_override(staff(request), override))))

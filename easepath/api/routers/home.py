@@ -10,18 +10,9 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.home import (
-    CountIn,
-    DrillDoneIn,
-    HandedOver,
-    HandOverIn,
-    HomeOut,
-    Link,
-    MorningIn,
-    RespondOut,
-    SessionIn,
-    Stored,
-)  # fmt: skip
+from easepath.api.schemas.home import CountIn, DrillDoneIn, HandOverIn, Link, MorningIn, SessionIn, Stored
+from easepath.api.views.home import HandedOver, HomeOut, home_view, version_line
+from easepath.api.views.respond import RespondOut, respond_view
 from easepath.clinic.actions.count_session import count_session
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link, revoke_link, revoke_links
@@ -30,29 +21,27 @@ from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_link, get_visit
-from easepath.clinic.selectors.respond import respond_view
-from easepath.clinic.selectors.sessions import home_view, version_line
 
 router = Router(tags=["home"])
 
 
 @router.get("/visits/{visit}/home", response=HomeOut, operation_id="read_home")
-def read_home(request: HttpRequest, visit: int) -> dict[str, Any]:
+def read_home(request: HttpRequest, visit: int) -> HomeOut:
     """Versions and links."""
     return home_view(get_visit(staff(request), visit).complaint)
 
 
 @router.get("/visits/{visit}/respond", response=RespondOut, operation_id="read_respond")
-def read_respond(request: HttpRequest, visit: int) -> dict[str, Any]:
+def read_respond(request: HttpRequest, visit: int) -> RespondOut:
     """The responses of every drill and session."""
     return respond_view(read_visit(staff(request), visit))
 
 
 @router.post("/visits/{visit}/hand-over", response={200: HandedOver, 422: Problem}, operation_id="hand_over")
-def post_hand_over(request: HttpRequest, visit: int, payload: HandOverIn) -> dict[str, Any]:
+def post_hand_over(request: HttpRequest, visit: int, payload: HandOverIn) -> HandedOver:
     """Hand over the sheet in progress as the next version; asked for again, the version that was made."""
     version, token = hand_over(staff(request), get_visit(staff(request), visit), payload.of_version)
-    return {"version": version_line(version, version.drills.count()), "link": link_path(token)}
+    return HandedOver(version=version_line(version, version.drills.count()), link=link_path(token))
 
 
 @router.post("/visits/{visit}/links", response=Link, operation_id="new_link")
@@ -63,7 +52,7 @@ def post_link(request: HttpRequest, visit: int) -> Link:
 
 
 @router.delete("/visits/{visit}/links", response=HomeOut, operation_id="revoke_links")
-def delete_links(request: HttpRequest, visit: int) -> dict[str, Any]:
+def delete_links(request: HttpRequest, visit: int) -> HomeOut:
     """Revoke every private link of this complaint at once."""
     found = get_visit(staff(request), visit)
     revoke_links(staff(request), found.complaint)
@@ -71,7 +60,7 @@ def delete_links(request: HttpRequest, visit: int) -> dict[str, Any]:
 
 
 @router.delete("/visits/{visit}/links/{link}", response={200: HomeOut, 404: Problem}, operation_id="revoke_link")
-def delete_link(request: HttpRequest, visit: int, link: int) -> dict[str, Any]:
+def delete_link(request: HttpRequest, visit: int, link: int) -> HomeOut:
     """Revoke one private link; the others stay alive."""
     found = get_visit(staff(request), visit)
     revoke_link(staff(request), get_link(found, link))
@@ -95,7 +84,7 @@ def post_morning(request: HttpRequest, visit: int, payload: MorningIn) -> Stored
 @router.post(
     "/visits/{visit}/sessions/{session}/count", response={200: RespondOut, 422: Problem}, operation_id="count_session"
 )
-def post_count(request: HttpRequest, visit: int, session: uuid.UUID, payload: CountIn) -> dict[str, Any]:
+def post_count(request: HttpRequest, visit: int, session: uuid.UUID, payload: CountIn) -> RespondOut:
     """Leave a session out of the count with a reason, or count it again."""
     found = get_visit(staff(request), visit)
     count_session(staff(request), found.complaint, session, counts=payload.counts, reason=payload.reason)

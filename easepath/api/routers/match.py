@@ -2,27 +2,24 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.http import HttpRequest
 from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem, Revision
-from easepath.api.schemas.match import MatchOut, SaveMatch
+from easepath.api.schemas.match import SaveMatch
+from easepath.api.views.match import MatchOut, match_view
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
-from easepath.clinic.selectors.match import match_view
 
 router = Router(tags=["match"])
 
 
 @router.get("/visits/{visit}/match", response=MatchOut, operation_id="read_match")
-def read_match(request: HttpRequest, visit: int) -> dict[str, Any]:
+def read_match(request: HttpRequest, visit: int) -> MatchOut:
     """The ranking, the needs, and what was left out."""
-    record = read_visit(staff(request), visit)
-    return match_view(record) | {"revision": record.revision_of("match")}
+    return match_view(read_visit(staff(request), visit))
 
 
 @router.put("/visits/{visit}/match", response={200: Revision, 409: Problem, 422: Problem}, operation_id="save_match")

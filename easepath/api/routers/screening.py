@@ -2,30 +2,27 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.http import HttpRequest
 from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.screening import ClearanceIn, SaveScreening, ScreeningOut
+from easepath.api.schemas.screening import ClearanceIn, SaveScreening
+from easepath.api.views.screening import ScreeningOut, screening_view
 from easepath.clinic.actions.confirm_screening import confirm_screening
 from easepath.clinic.actions.record_clearance import record_clearance
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
-from easepath.clinic.repository import Record, read_visit
+from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
-from easepath.clinic.selectors.screening import screening_view
-from easepath.clinic.selectors.story import carried_from
 
 router = Router(tags=["screening"])
 
 
 @router.get("/visits/{visit}/screening", response=ScreeningOut, operation_id="read_screening")
-def read_screening(request: HttpRequest, visit: int) -> dict[str, Any]:
+def read_screening(request: HttpRequest, visit: int) -> ScreeningOut:
     """The questions of this client's regions with their answers, the factors, and what they do."""
-    return _view(read_visit(staff(request), visit))
+    return screening_view(read_visit(staff(request), visit))
 
 
 @router.put(
@@ -33,7 +30,7 @@ def read_screening(request: HttpRequest, visit: int) -> dict[str, Any]:
     response={200: ScreeningOut, 409: Problem, 422: Problem},
     operation_id="save_screening",
 )
-def put_screening(request: HttpRequest, visit: int, payload: SaveScreening) -> dict[str, Any]:
+def put_screening(request: HttpRequest, visit: int, payload: SaveScreening) -> ScreeningOut:
     """Save every answer and factor; returns what the screen now tells."""
     factors = tuple(
         FactorEntry(**{**factor.dict(), "parameters": tuple(sorted(factor.parameters.items()))})
@@ -43,26 +40,18 @@ def put_screening(request: HttpRequest, visit: int, payload: SaveScreening) -> d
     found = get_visit(staff(request), visit)
     screening = Screening(payload.answers, factors, limits)
     saved = save_screening(staff(request), found, payload.revision, screening, person=payload.person_revision)
-    return _view(saved.after)
+    return screening_view(saved.after)
 
 
 @router.post("/visits/{visit}/screening/confirm", response=ScreeningOut, operation_id="confirm_screening")
-def confirm(request: HttpRequest, visit: int, accept: bool = True) -> dict[str, Any]:
+def confirm(request: HttpRequest, visit: int, accept: bool = True) -> ScreeningOut:
     """Confirm what an assistant entered and asked for; without `accept` what was asked for is dropped."""
     confirm_screening(staff(request), get_visit(staff(request), visit), accept=accept)
-    return _view(read_visit(staff(request), visit))
+    return screening_view(read_visit(staff(request), visit))
 
 
 @router.post("/visits/{visit}/clearances", response={200: ScreeningOut, 422: Problem}, operation_id="record_clearance")
-def post_clearance(request: HttpRequest, visit: int, payload: ClearanceIn) -> dict[str, Any]:
+def post_clearance(request: HttpRequest, visit: int, payload: ClearanceIn) -> ScreeningOut:
     """Record that a doctor cleared a red flag."""
     record_clearance(staff(request), get_visit(staff(request), visit), **payload.dict())
-    return _view(read_visit(staff(request), visit))
-
-
-def _view(record: Record) -> dict[str, Any]:
-    more = {
-        "revision": record.revision_of("screening"), "person_revision": record.complaint.client.revision,
-        "carried_from": carried_from(record, "screening"),
-    }  # fmt: skip
-    return screening_view(record) | more
+    return screening_view(read_visit(staff(request), visit))

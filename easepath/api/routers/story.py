@@ -2,19 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
-from typing import Any
-
 from django.http import HttpRequest
 from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import PersonRevision, Problem
-from easepath.api.schemas.story import SaveStory, StoryFields, StoryOut, SuggestionOut
+from easepath.api.schemas.story import SaveStory
+from easepath.api.views.story import StoryOut, SuggestionOut, story_view, suggestion_lines
 from easepath.clinic.actions.save_story import LISTS, Story, save_story
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
-from easepath.clinic.selectors.story import carried_from, suggestion_lines
 
 router = Router(tags=["story"])
 
@@ -22,12 +19,7 @@ router = Router(tags=["story"])
 @router.get("/visits/{visit}/story", response=StoryOut, operation_id="read_story")
 def read_story(request: HttpRequest, visit: int) -> StoryOut:
     """The story as it stands."""
-    record = read_visit(staff(request), visit)
-    story = StoryFields(**_lists(asdict(Story.of(record.complaint))))
-    return StoryOut(
-        revision=record.revision_of("story"), person_revision=record.complaint.client.revision, story=story,
-        carried_from=carried_from(record, "story"),
-    )  # fmt: skip
+    return story_view(read_visit(staff(request), visit))
 
 
 @router.put(
@@ -43,11 +35,7 @@ def put_story(request: HttpRequest, visit: int, payload: SaveStory) -> PersonRev
 
 
 @router.get("/suggestions", response=list[SuggestionOut], operation_id="suggest_conditions")
-def read_suggestions(request: HttpRequest, words: str = "", areas: str = "", clues: str = "") -> list[dict[str, Any]]:
+def read_suggestions(request: HttpRequest, words: str = "", areas: str = "", clues: str = "") -> list[SuggestionOut]:
     """Conditions that words, marked places and clues point to; lists are joined by commas."""
     staff(request)
     return suggestion_lines(words[:300], areas.split(","), clues.split(","))
-
-
-def _lists(values: dict[str, Any]) -> dict[str, Any]:
-    return {name: list(value) if isinstance(value, tuple) else value for name, value in values.items()}

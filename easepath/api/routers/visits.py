@@ -2,29 +2,27 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.visit import Frame, PrintIn, Sheet
+from easepath.api.schemas.visit import PrintIn
+from easepath.api.views.frame import Frame, frame
 from easepath.clinic import repository
 from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.note_looks import note_opening
 from easepath.clinic.actions.open_visit import close_visit
 from easepath.clinic.audit import record_event
 from easepath.clinic.selectors.access import get_version, get_visit
-from easepath.clinic.selectors.frame import frame
-from easepath.clinic.selectors.home_sheet import sheet_of
+from easepath.clinic.sheet import Sheet, sheet_of
 from easepath.interchange.sheet_pdf import sheet_pdf
 
 router = Router(tags=["visits"])
 
 
 @router.get("/visits/{visit}", response=Frame, operation_id="read_visit")
-def read_visit(request: HttpRequest, visit: int) -> dict[str, Any]:
+def read_visit(request: HttpRequest, visit: int) -> Frame:
     """The path with its gates and the sheet in progress."""
     record = repository.read_visit(staff(request), visit)
     note_opening(staff(request), record.complaint)
@@ -32,13 +30,13 @@ def read_visit(request: HttpRequest, visit: int) -> dict[str, Any]:
 
 
 @router.post("/visits/{visit}/close", response=Frame, operation_id="close_visit")
-def close(request: HttpRequest, visit: int) -> dict[str, Any]:
+def close(request: HttpRequest, visit: int) -> Frame:
     """Close a visit."""
     return frame(close_visit(staff(request), get_visit(staff(request), visit)))
 
 
 @router.get("/versions/{version}/sheet", response=Sheet, operation_id="read_sheet")
-def read_sheet(request: HttpRequest, version: int) -> dict[str, Any]:
+def read_sheet(request: HttpRequest, version: int) -> Sheet:
     """A version's sheet as it was handed over, for print."""
     return sheet_of(get_version(staff(request), version))
 
@@ -50,7 +48,7 @@ def print_sheet(request: HttpRequest, version: int, payload: PrintIn) -> HttpRes
     link = None
     if payload.token and open_link(payload.token).complaint_id == found.complaint_id:
         link = request.build_absolute_uri(f"/h/{payload.token}")
-    data = sheet_pdf(sheet_of(found), paper=payload.paper, large=payload.large, link=link)
+    data = sheet_pdf(sheet_of(found).model_dump(), paper=payload.paper, large=payload.large, link=link)
     details = {
         "complaint": found.complaint_id,
         "version": found.number,

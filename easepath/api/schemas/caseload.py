@@ -8,7 +8,8 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from easepath.api.schemas.common import In, Ripple
+from easepath.api.schemas.common import In
+from easepath.api.views.base import Ripple
 from easepath.core.adjust.attention import Kind
 
 

@@ -4,11 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from easepath.api.schemas.common import In, Word
-from easepath.core.vocabulary import PainRule
 
 Why = Annotated[str, Field(max_length=400)]
 
@@ -38,38 +36,3 @@ class OverrideIn(In):
     drill: Word
     side: Literal["left", "right", "both"]
     reason: Why
-
-
-class OverrideOut(Schema):
-    """An override in force."""
-
-    id: int
-    drill: str
-    title: str
-    side: str
-    was: str
-    reason: str
-    by: str
-    date: str
-
-
-class MethodCompared(Schema):
-    """One need under one method: minutes a session, stretch a week, how hard it may hurt, what goes up first."""
-
-    method: str
-    name: str
-    drill: str
-    words: str
-    seconds: int
-    weekly_seconds: int
-    pain_rule: PainRule
-    progresses: list[str]
-    reason: str
-    chosen: bool
-
-
-class ComparedNeed(Schema):
-    """A need under every method that can serve it."""
-
-    need: str
-    methods: list[MethodCompared]

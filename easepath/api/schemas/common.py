@@ -8,8 +8,6 @@ from ninja import Schema
 from pydantic import ConfigDict, Field, field_validator
 from pydantic_core import PydanticCustomError
 
-from easepath.core.vocabulary import ResponseClass, VerdictWord
-
 Pain = Annotated[int, Field(ge=0, le=10)]
 Side = Annotated[str, Field(max_length=5)]
 Word = Annotated[str, Field(max_length=60)]
@@ -54,16 +52,6 @@ class Problem(Schema):
     conflict: dict[str, Any] | None = None
 
 
-class ReasonOut(Schema):
-    """One reason of a verdict: the rule, the facts it read, the sentence, and where the rule comes from."""
-
-    rule: str
-    verdict: VerdictWord
-    text: str
-    facts: dict[str, Any]
-    source: str | None
-
-
 class Revision(Schema):
     """The revision a step has now."""
 
@@ -74,18 +62,3 @@ class PersonRevision(Revision):
     """The revision a step has now, and that of the person, which other complaints' pages change as well."""
 
     person_revision: int
-
-
-class Ripple(Schema):
-    """The response of one date."""
-
-    date: str
-    kind: ResponseClass
-    morning: int | None
-
-
-class Named(Schema):
-    """An id with its name."""
-
-    id: str
-    name: str

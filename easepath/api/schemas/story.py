@@ -5,7 +5,6 @@ from __future__ import annotations
 import datetime as dt
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from easepath.api.schemas.common import In, Pain, SideWord, Word
@@ -48,22 +47,3 @@ class SaveStory(In):
     revision: Annotated[int, Field(ge=0)]
     person_revision: Annotated[int, Field(ge=0)]
     story: StoryFields
-
-
-class StoryOut(Schema):
-    """The story and its revision; `carried_from` is the day of the visit its answers come from."""
-
-    revision: int
-    person_revision: int
-    story: StoryFields
-    carried_from: str | None
-
-
-class SuggestionOut(Schema):
-    """A condition the story points to, with what gave its points and what else would."""
-
-    id: str
-    name: str
-    points: float
-    why: list[str]
-    clues: list[str]

@@ -52,15 +52,16 @@ def next_version(record: Record, session: Session, replaced: Mapping[str, str] |
     profile = assessment.screen.profile
     rules = {r.rule for item in session.drills for r in item.reasons} | {"phase-order", "dose-ladder"}
     rows = _drills(record, session)
+    desk = desk_of(assessment, session, complaint)
     version = models.PlanVersion(
         complaint=complaint, visit=record.visit, number=before.number + 1 if before else 1, stage=complaint.stage,
         stage_since=complaint.stage_since, confirmed=complaint.gate_words, start=today,
         plan_start=before.plan_start if before else today,
         ends_on=today + dt.timedelta(weeks=profile.weeks[0] if profile else DEFAULT_WEEKS),
         minutes_available=complaint.client.minutes, seconds=session.time.total,
-        timeline=timeline(session, floor_care=assessment.screen.rules.floor_care),
+        timeline=[one.model_dump() for one in timeline(session, floor_care=assessment.screen.rules.floor_care)],
         have_ready=list(session.have_ready), leave_out=list(profile.avoid if profile else ()),
-        desk=(desk_of(assessment, session, complaint) or {}).get("breaks", []),
+        desk=[one.model_dump() for one in desk.breaks] if desk else [],
         overridden=_overridden(record, session),
         difference=difference(version_drills(before.drills.all()), version_drills(rows), replaced) if before else [],
         rule_ids=sorted(rules),
@@ -128,6 +129,6 @@ def _drills(record: Record, session: Session) -> list[models.PlanDrill]:
         rows.append(models.PlanDrill(
             position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,
-            dose=dose, prescription=sheet_entry(record.assessment.matcher, item, pictured),
+            dose=dose, prescription=sheet_entry(record.assessment.matcher, item, pictured).model_dump(mode="json"),
         ))  # fmt: skip
     return rows

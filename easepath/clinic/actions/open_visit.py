@@ -7,8 +7,8 @@ from functools import partial
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
 from easepath.clinic.actions.save_draft import draft_from_version
+from easepath.clinic.path import open_words
 from easepath.clinic.repository import Record, read_again, read_complaint
-from easepath.clinic.selectors.frame import open_words
 
 
 def open_visit(actor: models.User, complaint: models.Complaint) -> models.Visit:

@@ -3,18 +3,45 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Any
+
+from pydantic import BaseModel
 
 from easepath.clinic import models
 from easepath.core.assessment import Assessment
 from easepath.core.compose import Session
 from easepath.core.compose.desk import at_work, desk_plan
 from easepath.core.ids import Methods
+from easepath.core.vocabulary import SideWord
+
+
+class BreakDrill(BaseModel):
+    """One drill of a break at work."""
+
+    title: str
+    side: SideWord
+
+
+class Break(BaseModel):
+    """A movement break at a time of day."""
+
+    at: str
+    drills: list[BreakDrill]
+
+
+class DeskPlan(BaseModel):
+    """The breaks of a working day, and what does not fit; start and end in minutes of the day."""
+
+    start: int
+    end: int
+    every: int
+    breaks: list[Break]
+    left_over: list[str]
+
 
 DEFAULT_HOURS = {"start": 9 * 60, "end": 17 * 60, "every": 90}
 
 
-def desk_of(assessment: Assessment, session: Session, complaint: models.Complaint) -> dict[str, Any] | None:
+def desk_of(assessment: Assessment, session: Session, complaint: models.Complaint) -> DeskPlan | None:
     """Hours (minutes of the day), breaks, and what does not fit; None where the condition asks for no desk plan."""
     profile = assessment.screen.profile
     if profile is None or profile.method != Methods.DESK_BREAK:
@@ -23,11 +50,11 @@ def desk_of(assessment: Assessment, session: Session, complaint: models.Complain
     start, end = (dt.time(*divmod(hours[name], 60)) for name in ("start", "end"))
     plan = desk_plan(at_work(session.drills), start, end, hours["every"])
     title = assessment.library.title
-    return {
+    return DeskPlan(
         **hours,
-        "breaks": [
-            {"at": f"{one.at:%H:%M}", "drills": [{"title": title(d.drill), "side": d.side} for d in one.drills]}
+        breaks=[
+            Break(at=f"{one.at:%H:%M}", drills=[BreakDrill(title=title(d.drill), side=d.side) for d in one.drills])
             for one in plan.breaks
         ],
-        "left_over": [f"{title(d.drill)}, {d.side}" for d in plan.left_over],
-    }
+        left_over=[f"{title(d.drill)}, {d.side}" for d in plan.left_over],
+    )

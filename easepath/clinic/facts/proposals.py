@@ -4,26 +4,30 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, Literal
 
 from easepath.clinic import models
 from easepath.core.adjust import DrillReview, PlanProposal
+from easepath.core.adjust.decision import Action
 from easepath.core.assessment import Assessment
 from easepath.core.knowledge import shipped_library
-from easepath.core.knowledge.models import Action
+from easepath.core.knowledge.models import Action as ActionRule
+
+ActionWord = Action | Literal["", "open-gate"]
+"""What a proposal does; empty where a rule about the plan only tells."""
 
 
 @dataclass(frozen=True)
 class ProposalToday:
     """What one rule proposes for a drill or for the plan today, with the facts it read."""
 
-    about: str
+    about: Literal["drill", "plan"]
     rule: str
-    action: str
+    action: ActionWord
     detail: str
     drill: str = ""
-    side: str = ""
-    response: str = ""
+    side: Literal["", "left", "right", "both"] = ""
+    response: Literal["", "calm", "stirred", "flared", "waiting"] = ""
     subject: str = ""
     to: dict[str, Any] | None = None
     facts: dict[str, Any] = field(default_factory=dict)
@@ -31,7 +35,7 @@ class ProposalToday:
     source: str | None = None
 
     @property
-    def does(self) -> Action | None:
+    def does(self) -> ActionRule | None:
         """What follows from it; None where a rule about the plan only tells."""
         return shipped_library().actions.get(self.action)
 
@@ -93,7 +97,7 @@ def _plan(assessment: Assessment) -> Iterator[ProposalToday]:
         )  # fmt: skip
 
 
-def _plan_action(proposal: PlanProposal) -> str:
+def _plan_action(proposal: PlanProposal) -> ActionWord:
     gate = proposal.gate
     return "open-gate" if gate is not None and gate.opens and not gate.last else ""
 

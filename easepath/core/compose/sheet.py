@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from typing import Any
+from typing import Literal
 
-from easepath.core.compose.prescription import Prescription, cues_first, stages_of
+from pydantic import BaseModel, ConfigDict
+
+from easepath.core.compose.prescription import Prescription, SideDose, cues_first, stages_of
 from easepath.core.compose.session import Session
 from easepath.core.dose.pace import pace_of
 from easepath.core.dose.time import (
@@ -20,7 +22,7 @@ from easepath.core.ids import Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.match import Matcher
 from easepath.core.screening.overrides import OVERRIDDEN
-from easepath.core.vocabulary import Place, SideWord, Verdict
+from easepath.core.vocabulary import PainRule, PhaseName, Place, SideWord, Verdict, VerdictWord
 
 NEARBY_SITES = (Sites.GROIN, Sites.FRONT_OF_HIP, Sites.KNEE, Sites.LOW_BACK)
 GENERAL_STOPS = ("shooting pain, tingling or numbness", "sharp pain, locking or giving way")
@@ -30,49 +32,109 @@ Pictured = Callable[[str, SideWord, Place], str]
 """What the picture of a drill on a side at a place shows, in words."""
 
 
-def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured) -> dict[str, Any]:
-    """One drill of the sheet as plain data: wording, dose, time, pace, what was changed and why, what to watch."""
+class SheetPart(BaseModel):
+    """Base of what a sheet says: frozen, and kept as it was said."""
+
+    model_config = ConfigDict(frozen=True)
+
+
+class BeatOnSheet(SheetPart):
+    """One beat of a side: what to do, for how many seconds, and which of how many it is."""
+
+    word: str
+    seconds: float
+    number: int
+    of: int
+
+
+class SideOnSheet(SheetPart):
+    """One side of a drill: its dose in parts and in words, its seconds, its beats, and its picture in words."""
+
+    side: SideWord
+    dose: dict[str, int | float | tuple[int, ...]]
+    words: str
+    seconds: float
+    alt: str = ""
+    pace: tuple[BeatOnSheet, ...] = ()
+
+
+class SheetEntry(SheetPart):
+    """Everything a sheet says about one drill."""
+
+    title: str
+    phase: PhaseName
+    method_name: str
+    pain_rule: PainRule
+    sides: tuple[SideOnSheet, ...]
+    seconds: int
+    per_day: int
+    days_per_week: int
+    breath_s: float
+    do: tuple[str, ...]
+    feel: str
+    stop: tuple[str, ...]
+    easier: str
+    harder: str
+    watch: tuple[str, ...] = ()
+    equip: tuple[str, ...]
+    verdict: VerdictWord
+    changed: tuple[str, ...]
+    cautions: tuple[str, ...]
+    felt_sites: tuple[str, ...]
+
+
+class Stretch(SheetPart):
+    """A stretch of time on the tape; `index` is the drill, None between drills."""
+
+    index: int | None
+    kind: Literal["set-up", "change", "side", "rise", "move"]
+    side: SideWord | None = None
+    seconds: float
+
+
+def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured) -> SheetEntry:
+    """One drill of the sheet: wording, dose, time, pace, what was changed and why, what to watch."""
     library = matcher.screen.library
     drill, wording = item.drill, library.wording.get(item.drill.id)
-    stages = stages_of(library, item)
     coaching = library.coaching.get(drill.id)
-    changed = _changes(library, item)
     cautions = [reason.text(library) for reason in item.reasons if reason.verdict is Verdict.CAUTION]
-    return {
-        "title": library.title(drill.id),
-        "phase": drill.phase,
-        "method_name": library.methods[item.method].name,
-        "pain_rule": library.methods[item.method].pain_rule,
-        "sides": [
-            {
-                "side": side.side,
-                "dose": side.dose.model_dump(exclude_none=True),
-                "words": dose_words(side.dose, item.method),
-                "seconds": round(side.seconds, 3),
-                "alt": pictured(drill.id, side.side, item.place),
-                "pace": [beat.as_data() for beat in pace_of(side.dose, drill, item.method, item.breath_s, stages)],
-            }
-            for side in item.sides
-        ],
-        "seconds": item.seconds,
-        "per_day": item.per_day,
-        "days_per_week": item.days_per_week,
-        "breath_s": item.breath_s,
-        "do": list(wording.do) if wording else [note for note in (drill.note, coaching and coaching.setup) if note],
-        "feel": wording.feel if wording else drill.felt,
-        "stop": [*(wording.stop if wording else ()), *GENERAL_STOPS],
-        "easier": wording.easier if wording else ", ".join(coaching.lighter) if coaching else "",
-        "harder": wording.harder if wording else "Only when we tell you.",
-        "watch": list(cues_first(matcher, drill)),
-        "equip": list(drill.equip),
-        "verdict": item.verdict.word,
-        "changed": changed,
-        "cautions": cautions,
-        "felt_sites": list(dict.fromkeys((Sites.TARGET, *drill.wrong_felt, *NEARBY_SITES))),
-    }
+    return SheetEntry(
+        title=library.title(drill.id),
+        phase=drill.phase,
+        method_name=library.methods[item.method].name,
+        pain_rule=library.methods[item.method].pain_rule,
+        sides=tuple(_side(library, item, side, pictured) for side in item.sides),
+        seconds=item.seconds,
+        per_day=item.per_day,
+        days_per_week=item.days_per_week,
+        breath_s=item.breath_s,
+        do=wording.do if wording else tuple(n for n in (drill.note, coaching and coaching.setup) if n),
+        feel=wording.feel if wording else drill.felt,
+        stop=(*(wording.stop if wording else ()), *GENERAL_STOPS),
+        easier=wording.easier if wording else ", ".join(coaching.lighter) if coaching else "",
+        harder=wording.harder if wording else "Only when we tell you.",
+        watch=tuple(cues_first(matcher, drill)),
+        equip=drill.equip,
+        verdict=item.verdict.word,
+        changed=_changes(library, item),
+        cautions=tuple(cautions),
+        felt_sites=tuple(dict.fromkeys((Sites.TARGET, *drill.wrong_felt, *NEARBY_SITES))),
+    )
 
 
-def _changes(library: Library, item: Prescription) -> list[str]:
+def _side(library: Library, item: Prescription, side: SideDose, pictured: Pictured) -> SideOnSheet:
+    beats = pace_of(side.dose, item.drill, item.method, item.breath_s, stages_of(library, item))
+    return SideOnSheet(
+        side=side.side,
+        dose=side.dose.model_dump(exclude_none=True),
+        words=dose_words(side.dose, item.method),
+        seconds=round(side.seconds, 3),
+        alt=pictured(item.drill.id, side.side, item.place),
+        pace=tuple(BeatOnSheet(**beat.as_data()) for beat in beats),
+    )
+
+
+def _changes(library: Library, item: Prescription) -> tuple[str, ...]:
     """What is done otherwise for this client, each once: the change itself where a factor names one.
 
     What an override made of a refusal is no change of the drill: the override itself stands on the version.
@@ -82,32 +144,32 @@ def _changes(library: Library, item: Prescription) -> list[str]:
         for reason in item.reasons
         if reason.verdict is Verdict.MODIFY and reason.rule != OVERRIDDEN and "was" not in reason.facts
     ]
-    return list(dict.fromkeys(str(r.facts.get("instead") or r.text(library)) for r in reasons))
+    return tuple(dict.fromkeys(str(r.facts.get("instead") or r.text(library)) for r in reasons))
 
 
-def timeline(session: Session, *, floor_care: bool = False) -> list[dict[str, Any]]:
-    """The session as stretches of time in order; `index` is the drill, None between drills; seconds each."""
-    blocks: list[dict[str, Any]] = []
+def timeline(session: Session, *, floor_care: bool = False) -> tuple[Stretch, ...]:
+    """The session as stretches of time in order."""
+    blocks: list[Stretch] = []
     items = session.drills
     for index, item in enumerate(items):
         blocks.extend(_drill_blocks(index, item))
         following = items[index + 1].place if index + 1 < len(items) else None
         if item.place == "floor" and following != "floor":
             seconds = FLOOR_TO_STANDING_WITH_CARE if floor_care else FLOOR_TO_STANDING
-            blocks.append({"index": None, "kind": "rise", "side": None, "seconds": seconds})
+            blocks.append(Stretch(index=None, kind="rise", seconds=seconds))
         if following is not None and following != item.place:
-            blocks.append({"index": None, "kind": "move", "side": None, "seconds": POSITION_CHANGE})
-    return blocks
+            blocks.append(Stretch(index=None, kind="move", seconds=POSITION_CHANGE))
+    return tuple(blocks)
 
 
-def _drill_blocks(index: int, item: Prescription) -> Iterator[dict[str, Any]]:
-    yield {"index": index, "kind": "set-up", "side": None, "seconds": SET_UP}
+def _drill_blocks(index: int, item: Prescription) -> Iterator[Stretch]:
+    yield Stretch(index=index, kind="set-up", seconds=SET_UP)
     used = float(SET_UP)
     for number, side in enumerate(item.sides):
         if number:
-            yield {"index": index, "kind": "change", "side": None, "seconds": SIDE_CHANGE}
+            yield Stretch(index=index, kind="change", seconds=SIDE_CHANGE)
             used += SIDE_CHANGE
         last = number + 1 == len(item.sides)
         seconds = item.seconds - used if last else side.seconds
         used += seconds
-        yield {"index": index, "kind": "side", "side": side.side, "seconds": seconds}
+        yield Stretch(index=index, kind="side", side=side.side, seconds=seconds)

@@ -1,0 +1,221 @@
+"""What Adjust shows: proposals with their rule, their sessions, and what each would become."""
+
+from __future__ import annotations
+
+from typing import Any, Literal, get_args
+
+from easepath.api.views.base import NoSide
+from easepath.api.views.home import SessionOut, VersionLine, session_lines
+from easepath.clinic import models
+from easepath.clinic.errors import NotFoundError
+from easepath.clinic.facts.proposals import ActionWord, ProposalToday, decisions_of, proposals_of
+from easepath.clinic.facts.situation import dose_facts
+from easepath.clinic.repository import Record
+from easepath.clinic.shown import View
+from easepath.core.assessment import Assessment
+from easepath.core.compose.weekly import ladder_for
+from easepath.core.dose.words import dose_words
+from easepath.core.vocabulary import ResponseClass, one_of, side_word
+
+DecisionWord = Literal["open", "accept", "change", "refuse"]
+DECISIONS: tuple[DecisionWord, ...] = get_args(DecisionWord)
+
+
+class Target(View):
+    """A drill in a method at a dose step."""
+
+    drill: str
+    method: str
+    step: int
+
+
+class Choice(Target):
+    """A dose step in words."""
+
+    words: str
+
+
+class ProposalSession(View):
+    """A session as it stands behind a proposal."""
+
+    id: str
+    date: str
+    kind: ResponseClass
+    before: int | None
+    during: int | None
+    after: int | None
+    morning: int | None
+    symptom: str
+    felt: str
+    why: str
+    done_pct: int | None
+
+
+class MissingOut(View):
+    """What a gate still misses; a word can be confirmed by a clinician."""
+
+    text: str
+    word: str | None
+
+
+class ProposalOut(View):
+    """What a rule proposes, the facts, and the decision; `waits` says that a clinician has still to decide it.
+
+    `words` is what it does, `grave` and `stop_sign` how it is shown, `decided_here` whether a clinician decides it at
+    all.
+    """
+
+    key: str
+    about: Literal["drill", "plan"]
+    drill: str
+    side: NoSide
+    title: str
+    response: Literal["", "calm", "stirred", "flared", "waiting"]
+    rule: str
+    rule_name: str
+    rule_text: str
+    threshold: str
+    action: ActionWord
+    words: str
+    grave: bool
+    decided_here: bool
+    stop_sign: bool
+    detail: str
+    source: str | None
+    differs: str
+    waits: bool
+    to: Target | None
+    to_words: str
+    present: Choice | None
+    opens: bool | None
+    missing: list[MissingOut]
+    decision: DecisionWord
+    reason: str
+    changed_to: Target | None
+    changed_words: str
+    decided_by: str | None
+    sessions: list[ProposalSession]
+    choices: list[Choice]
+
+
+class ReviewOut(View):
+    """The Adjust step."""
+
+    version: int
+    first_name: str
+    adherence: float | None
+    knowledge_version: str
+    proposals: list[ProposalOut]
+
+
+class ClosedReview(View):
+    """What closing a review made."""
+
+    version: VersionLine | None
+
+
+def review_view(record: Record) -> ReviewOut:
+    """Today's proposals with the sessions behind each, what each would become, and what was decided so far."""
+    version = record.version
+    if version is None:
+        raise NotFoundError("there is no plan to review yet")
+    assessment = record.assessment
+    sessions = session_lines(record)
+    planned = {row.drill: row for row in version.drills.all()}
+    decided = decisions_of(record.visit, version)
+    return ReviewOut(
+        version=version.number,
+        first_name=record.complaint.client.first_name,
+        adherence=assessment.review.adherence,
+        knowledge_version=assessment.library.version,
+        proposals=[
+            _proposal(assessment, one, planned.get(one.drill), sessions, decided.get(one.key))
+            for one in proposals_of(assessment)
+        ],
+    )
+
+
+def _proposal(
+    assessment: Assessment,
+    one: ProposalToday,
+    planned: models.PlanDrill | None,
+    sessions: list[SessionOut],
+    row: models.Proposal | None,
+) -> ProposalOut:
+    rule = assessment.library.rules[one.rule]
+    drill_sessions = [
+        ProposalSession(
+            id=s.id,
+            date=s.date,
+            kind=d.kind,
+            before=s.before,
+            during=d.during,
+            after=s.after,
+            morning=s.morning,
+            symptom=d.symptom,
+            felt=d.felt,
+            why=d.why,
+            done_pct=d.done_pct,
+        )
+        for s in reversed(sessions)
+        for d in s.drills
+        if s.left_out is None and d.kind is not None and d.drill == one.drill
+    ]
+    decision = None if row is None or one.waits(row) else row
+    changed_to = decision.changed_to if decision else None
+    return ProposalOut(
+        key=one.key, about=one.about, drill=one.drill, side=one.side,
+        title=assessment.library.title(one.drill) if one.drill else rule.name,
+        response=one.response, rule=one.rule, rule_name=rule.name, rule_text=rule.text,
+        threshold=rule.threshold, action=one.action,
+        words=one.does.words if one.does else "", grave=one.does is not None and one.does.grave,
+        decided_here=one.does is not None and one.does.decided, stop_sign=one.is_stop,
+        detail=one.detail, differs=one.differs,
+        source=one.source,
+        waits=one.waits(row),
+        to=_target(one.to), to_words=_target_words(assessment, one.to, one),
+        present=None if planned is None else Choice(
+            drill=planned.drill, method=planned.method, step=planned.step,
+            words=planned.prescription["sides"][0]["words"],
+        ),
+        opens=one.facts.get("opens"), missing=[MissingOut(**missing) for missing in one.facts.get("missing", [])],
+        decision=one_of(DECISIONS, decision.decision if decision else "open"),
+        reason=decision.decision_reason if decision else "", changed_to=_target(changed_to),
+        changed_words=_target_words(assessment, changed_to, one),
+        decided_by=decision.decided_by.name if decision and decision.decided_by else None,
+        sessions=drill_sessions[-6:],
+        choices=[] if planned is None else _choices(assessment, planned),
+    )  # fmt: skip
+
+
+def _target(to: dict[str, Any] | None) -> Target | None:
+    return None if to is None else Target(drill=to["drill"], method=to["method"], step=to["step"])
+
+
+def _target_words(assessment: Assessment, to: dict[str, Any] | None, one: ProposalToday) -> str:
+    """Where a proposal leads, in words: the dose, and the drill where it is another."""
+    if not to:
+        return ""
+    drill = assessment.library.drills[to["drill"]]
+    if to.get("dose"):
+        dose = dose_facts(to["dose"])
+    else:
+        dose = ladder_for(assessment.matcher, drill, to["method"], drill.sides_done(side_word(one.side))).at(to["step"])
+    words = dose_words(dose, to["method"])
+    return words if drill.id == one.drill else f"{assessment.library.title(drill.id)}: {words}"
+
+
+def _choices(assessment: Assessment, planned: models.PlanDrill) -> list[Choice]:
+    """Every dose step of the planned drill in words, for a change by hand."""
+    drill = assessment.library.drills[planned.drill]
+    sides = drill.sides_done(side_word(planned.side))
+    ladder = ladder_for(assessment.matcher, drill, planned.method, sides)
+    return [
+        Choice(
+            drill=drill.id,
+            method=planned.method,
+            step=step,
+            words=dose_words(ladder.at(step), planned.method),
+        )
+        for step in range(-1, ladder.top + 1)
+    ]

@@ -1,0 +1,147 @@
+"""Versions and sessions as Home and Respond show them."""
+
+from __future__ import annotations
+
+from django.db.models import Count
+
+from easepath.clinic import models
+from easepath.clinic.facts.home import by_date, effective_sessions, morning_of, uncorrected_sessions
+from easepath.clinic.repository import Record
+from easepath.clinic.shown import View
+from easepath.core.respond import Response
+from easepath.core.vocabulary import ResponseClass, SideWord, side_word
+
+
+class VersionLine(View):
+    """One version of a plan."""
+
+    id: int
+    number: int
+    date: str
+    by: str
+    stage: int | None
+    drills: int
+    seconds: int
+    difference: list[str]
+    knowledge_version: str
+
+
+class SessionDrillOut(View):
+    """A drill of a session with its response; without one where the session was left out of the count."""
+
+    drill: str
+    title: str
+    side: SideWord
+    done_pct: int | None
+    during: int | None
+    symptom: str
+    felt: str
+    moved: str
+    kind: ResponseClass | None
+    why: str
+
+
+class LeftOut(View):
+    """Who left a session out of the count, when and why."""
+
+    by: str
+    date: str
+    reason: str
+
+
+class SessionOut(View):
+    """A session with its drills."""
+
+    id: str
+    date: str
+    version: int
+    before: int | None
+    after: int | None
+    morning: int | None
+    unusual: str
+    drills: list[SessionDrillOut]
+    note: str
+    left_out: LeftOut | None
+
+
+class LinkOut(View):
+    """A living private link: when and by whom it was made, the day it was last opened, and on what kind of thing."""
+
+    id: int
+    made_on: str
+    made_by: str
+    last_used_on: str | None
+    device: str
+
+
+class HomeOut(View):
+    """The Home step."""
+
+    versions: list[VersionLine]
+    links: list[LinkOut]
+
+
+class HandedOver(View):
+    """What handing over made; the link is shown once."""
+
+    version: VersionLine
+    link: str
+
+
+def home_view(complaint: models.Complaint) -> HomeOut:
+    """Versions and living links."""
+    versions = complaint.versions.select_related("handed_over_by").annotate(count=Count("drills")).order_by("pk")
+    return HomeOut(
+        versions=[version_line(version, version.count) for version in versions],
+        links=[
+            LinkOut(
+                id=link.pk,
+                made_on=f"{link.created_at:%Y-%m-%d}",
+                made_by=link.created_by.name,
+                last_used_on=link.last_used_on and str(link.last_used_on),
+                device=link.device,
+            )
+            for link in complaint.links.filter(revoked_at=None).select_related("created_by").order_by("-pk")
+        ],
+    )
+
+
+def version_line(version: models.PlanVersion, drills: int) -> VersionLine:
+    """One version in a line: when, by whom, what changed."""
+    return VersionLine(
+        id=version.pk, number=version.number, date=str(version.start), by=version.handed_over_by.name,
+        stage=version.stage, drills=drills, seconds=version.seconds,
+        difference=version.difference, knowledge_version=version.knowledge_version,
+    )  # fmt: skip
+
+
+def session_lines(record: Record) -> list[SessionOut]:
+    """Every session as it was, with its drills, the class of each and why; the newest first.
+
+    One that was left out of the count has no class: it is shown with who left it out and why.
+    """
+    assessment = record.assessment
+    responses: dict[tuple[str | None, ...], Response] = {
+        (one.entry.session, one.entry.drill, one.entry.side): one.response for one in assessment.review.context.answered
+    }
+    lines = []
+    dates = by_date(effective_sessions(record))
+    for session in reversed(uncorrected_sessions(record)):
+        out = session.left_out
+        morning = morning_of(session, dates[session.date])
+        drills = []
+        for row in sorted(session.drills, key=lambda drill: drill.position):
+            response = None if out else responses[str(session.id), row.drill, row.side]
+            drills.append(SessionDrillOut(
+                drill=row.drill, title=assessment.library.title(row.drill), side=side_word(row.side),
+                done_pct=row.done_pct, during=row.during, symptom=row.symptom,
+                felt=row.felt, moved=row.moved, kind=response and response.kind,
+                why=response.reason.text(assessment.library) if response else "",
+            ))  # fmt: skip
+        lines.append(SessionOut(
+            id=str(session.id), date=str(session.date), version=session.version,
+            before=session.before, after=session.after, morning=None if morning is None else morning.pain,
+            unusual="none" if morning is None else morning.unusual, drills=drills, note=session.note,
+            left_out=out and LeftOut(by=out.by, date=f"{out.decided_at:%Y-%m-%d}", reason=out.reason),
+        ))  # fmt: skip
+    return lines

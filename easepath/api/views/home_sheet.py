@@ -1,0 +1,100 @@
+"""What the client's private link shows: the current sheet, and what is still to be told."""
+
+from __future__ import annotations
+
+from typing import get_args
+
+from easepath.clinic.facts.home import by_date, effective_sessions
+from easepath.clinic.facts.proposals import proposals_of
+from easepath.clinic.repository import Record
+from easepath.clinic.sheet import Sheet, sheet_of
+from easepath.clinic.shown import View
+from easepath.core.adjust.rest import rest_until
+from easepath.core.respond import SORENESS_OPEN, asks_moved
+from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, Symptom, Unusual, unusual_word
+
+MORNING_LOOK_BACK = 4
+"""Days after which nobody remembers a morning well enough to be asked about it."""
+ASKS_WHETHER_IT_MOVED: frozenset[Symptom] = NERVE_SYMPTOMS | {"burning"}
+
+
+class OpenMorning(View):
+    """A session whose morning after is still to be told."""
+
+    session: str
+    date: str
+
+
+class OpenSoreness(View):
+    """A session whose soreness is asked about, with its morning as it was told."""
+
+    session: str
+    date: str
+    days: int
+    pain: int
+    unusual: Unusual
+
+
+class HomeSheet(Sheet):
+    """The sheet behind the private link."""
+
+    withheld: bool
+    symptoms: tuple[Symptom, ...]
+    stop_symptoms: tuple[Symptom, ...]
+    rest_until: str | None
+    today: str
+    done_today: bool
+    mornings_open: tuple[OpenMorning, ...]
+    asks_moved: bool
+    nerve_symptoms: tuple[Symptom, ...]
+    soreness_open: tuple[OpenSoreness, ...]
+
+
+def home_sheet(record: Record) -> HomeSheet:
+    """The sheet in force; withheld while a red flag blocks, with drills paused that a stop sign paused."""
+    version, assessment = record.version, record.assessment
+    assert version is not None
+    sheet = sheet_of(version)
+    stopped = {p.drill for p in proposals_of(assessment) if p.is_stop}
+    drills = tuple(drill.model_copy(update={"paused": drill.drill in stopped}) for drill in sheet.drills)
+    withheld = assessment.screen.flags.blocking or record.complaint.sheet_withheld
+    shown = {"drills": (), "timeline": (), "seconds": 0} if withheld else {"drills": drills}
+    until = rest_until(assessment.review.context)
+    return HomeSheet(
+        **{**{name: getattr(sheet, name) for name in Sheet.model_fields}, **shown},
+        withheld=withheld,
+        symptoms=get_args(Symptom),
+        stop_symptoms=tuple(sorted(NERVE_SYMPTOMS | JOINT_SYMPTOMS)),
+        rest_until=None if until is None else str(until),
+        today=str(record.today),
+        done_today=any(s.date == record.today for s in effective_sessions(record)),
+        mornings_open=mornings_open(record),
+        asks_moved=asks_moved(assessment.screen),
+        nerve_symptoms=tuple(sorted(ASKS_WHETHER_IT_MOVED)),
+        soreness_open=soreness_open(record),
+    )
+
+
+def soreness_open(record: Record) -> tuple[OpenSoreness, ...]:
+    """Sessions whose soreness the rules ask about, with the morning as it was told and the days since."""
+    today = record.today
+    answered = record.assessment.review.context.answered
+    waiting = {one.entry.session for one in answered if one.response.reason.rule == SORENESS_OPEN}
+    return tuple(
+        OpenSoreness(
+            session=str(session.id), date=str(session.date), days=(today - session.date).days,
+            pain=session.morning.pain, unusual=unusual_word(session.morning.unusual),
+        )
+        for session in effective_sessions(record)
+        if str(session.id) in waiting and (today - session.date).days <= MORNING_LOOK_BACK
+        and session.morning is not None
+    )  # fmt: skip
+
+
+def mornings_open(record: Record) -> tuple[OpenMorning, ...]:
+    """One session of each of the last dates whose morning after can be told now and has not been."""
+    return tuple(
+        OpenMorning(session=str(sessions[-1].id), date=str(date))
+        for date, sessions in by_date(effective_sessions(record)).items()
+        if 0 < (record.today - date).days <= MORNING_LOOK_BACK and all(s.morning is None for s in sessions)
+    )

@@ -1,0 +1,210 @@
+"""The library of drills as a clinician reads it: cards, and one drill whole."""
+
+from __future__ import annotations
+
+from easepath.api.views.base import Named
+from easepath.clinic.shown import View
+from easepath.core.dose.ladder import dose_ladder
+from easepath.core.dose.words import dose_words
+from easepath.core.knowledge import Library, models, shipped_library
+from easepath.core.vocabulary import PHASES, PLACES, PhaseName, Place
+from easepath.figure.album import Wanted, album_of
+
+
+class ConditionOut(View):
+    """A condition one can pick."""
+
+    id: str
+    name: str
+    region: str
+    words: list[str]
+    staged: bool
+
+
+class FactorChoice(View):
+    """A factor one can list."""
+
+    id: str
+    name: str
+    sided: bool
+    dated: bool
+    asks: str
+    parameters: dict[str, list[str]]
+    note: str
+
+
+class AreaOut(View):
+    """A place of the body chart."""
+
+    id: str
+    view: str
+    name: str
+
+
+class Options(View):
+    """Everything a form offers."""
+
+    conditions: list[ConditionOut]
+    factors: list[FactorChoice]
+    equipment: list[Named]
+    places: list[Place]
+    exposures: list[Named]
+    rules: list[Named]
+    methods: list[Named]
+    movements: list[str]
+    regions: list[str]
+    areas: list[AreaOut]
+    knowledge_version: str
+
+
+class DrillCard(View):
+    """A drill in the list of the library."""
+
+    id: str
+    title: str
+    name: str
+    phase: PhaseName
+    one_sided: bool
+    places: list[Place]
+    equip: list[str]
+    needs: list[str]
+    felt: str
+    auto: bool
+    picture: str
+    alt: str
+
+
+class MethodWords(View):
+    """A way of doing a drill, with its dose from the start to the top."""
+
+    name: str
+    start: str
+    top: str
+
+
+class LoadOut(View):
+    """What a drill does to the body, on the drilled side or on the other."""
+
+    exposure: str
+    means: str
+    other_side: bool
+
+
+class DrillPage(View):
+    """One drill whole."""
+
+    card: DrillCard
+    do: list[str]
+    feel: str
+    stop: list[str]
+    easier: str
+    note: str
+    methods: list[MethodWords]
+    loads: list[LoadOut]
+    requires: list[str]
+    ladder: list[Named]
+    poses: list[str]
+    unseen: list[str]
+
+
+def options_view() -> Options:
+    """Everything a form offers."""
+    library = shipped_library()
+    return Options(
+        conditions=[
+            ConditionOut(id=c.id, name=c.name, region=c.region, words=list(c.words), staged=bool(c.gates))
+            for c in library.conditions.values()
+        ],
+        factors=[
+            FactorChoice(
+                id=f.id, name=f.name, sided=f.side == "same",
+                dated=f.needs in ("weeks_since", "days_since"), note=f.note or "", asks=f.needs or "",
+                parameters={name: list(answers) for name, answers in f.parameters.items()},
+            )
+            for f in library.factors.values()
+        ],
+        equipment=[
+            Named(id=s.id, name=s.name) for s in library.standins.values() if s.place is None
+        ],
+        places=list(PLACES),
+        exposures=[Named(id=e.id, name=e.means) for e in library.exposures.values()],
+        rules=[Named(id=r.id, name=r.name) for r in library.rules.values()],
+        methods=[Named(id=m.id, name=m.name) for m in library.methods.values()],
+        movements=sorted(library.movements),
+        regions=list(library.regions),
+        areas=[AreaOut(id=a.id, view=a.view, name=a.name) for a in library.areas.values()],
+        knowledge_version=library.version,
+    )  # fmt: skip
+
+
+def drill_cards() -> list[DrillCard]:
+    """Every drill, in the order of the phases, by title within one."""
+    library = shipped_library()
+    cards = [_card(library, drill) for drill in library.drills.values()]
+    return sorted(cards, key=lambda card: (PHASES.index(card.phase), card.title))
+
+
+def _card(library: Library, drill: models.Drill) -> DrillCard:
+    return DrillCard(
+        id=drill.id, title=library.title(drill.id), name=drill.name, phase=drill.phase,
+        one_sided=drill.sides == "each", places=list(drill.places), equip=list(drill.equip),
+        needs=sorted(drill.needs, key=lambda need: -drill.needs[need]), felt=drill.felt, auto=drill.auto,
+        picture=album_of(library).name(drill.id),
+        alt=album_of(library).alt(Wanted(drill.id, "right")),
+    )  # fmt: skip
+
+
+def drill_page(identifier: str) -> DrillPage:
+    """One drill whole; raises UnknownIdError for an id the library does not have."""
+    library = shipped_library()
+    drill = library.drill(identifier)
+    wording = library.wording.get(drill.id)
+    return DrillPage(
+        card=_card(library, drill),
+        do=list(wording.do) if wording else [],
+        feel=wording.feel if wording else drill.felt,
+        stop=list(wording.stop) if wording else [],
+        easier=wording.easier if wording else "",
+        note=drill.note or "",
+        methods=[_method(library, drill, method) for method in drill.methods],
+        loads=[
+            LoadOut(exposure=name, means=library.exposures[name].means, other_side=other)
+            for names, other in ((drill.exposures, False), (drill.exposures_other, True))
+            for name in names
+        ],
+        requires=_required(drill),
+        ladder=_neighbours(library, drill),
+        poses=list(album_of(library).scene(drill.id).names),
+        unseen=[f"{what}: {why}" for what, why in library.figures[drill.id].unseen.items()],
+    )
+
+
+def _method(library: Library, drill: models.Drill, method: str) -> MethodWords:
+    steps = dose_ladder(drill, library.methods[method]).steps
+    return MethodWords(
+        name=library.methods[method].name,
+        start=dose_words(steps[0], method),
+        top=dose_words(steps[-1], method),
+    )
+
+
+def _required(drill: models.Drill) -> list[str]:
+    own = [f"{movement.replace('-', ' ')} {degrees:g}°" for movement, degrees in drill.requires.items()]
+    other = [
+        f"{movement.replace('-', ' ')} {degrees:g}° on the other side"
+        for movement, degrees in drill.requires_other.items()
+    ]
+    return own + other
+
+
+def _neighbours(library: Library, drill: models.Drill) -> list[Named]:
+    """The drills of the same ladder, easiest first, without this one."""
+    if drill.ladder is None:
+        return []
+    rungs = library.ladders[drill.ladder[0]]
+    return [
+        Named(id=other.id, name=f"{rung}. {library.title(other.id)}")
+        for rung, drills in rungs.items()
+        for other in drills
+        if other.id != drill.id
+    ]

@@ -1,0 +1,249 @@
+"""What Screen shows: questions, factors, and what they do to the library."""
+
+from __future__ import annotations
+
+from typing import Literal, get_args
+
+from easepath.api.views.base import NO_SIDES, NoSide
+from easepath.api.views.story import carried_from
+from easepath.clinic.repository import Record
+from easepath.clinic.rows import AnswerRow
+from easepath.clinic.shown import View
+from easepath.core.assessment import Assessment
+from easepath.core.ids import Answers, Factors
+from easepath.core.knowledge.models import RedFlag
+from easepath.core.reasons import Reason
+from easepath.core.vocabulary import FlagAction, SideWord, Verdict, VerdictWord, one_of
+
+Pending = Literal["", "no", "open"]
+PENDING: tuple[Pending, ...] = get_args(Pending)
+LimitBy = Literal["surgeon", "clinician"]
+BY: tuple[LimitBy, ...] = get_args(LimitBy)
+
+
+class LimitOut(View):
+    """A limit in force; one whose withdrawal was asked for stays in force until a clinician confirms it."""
+
+    movement: str
+    side: NoSide
+    degrees: float
+    by: LimitBy
+    to_confirm: bool
+    withdrawal_asked: bool
+
+
+class Question(View):
+    """One question of the screen; a null value is unanswered."""
+
+    word: str
+    text: str
+    value: bool | None
+    to_confirm: bool
+    pending: Pending
+
+
+class FlagGroup(View):
+    """The questions of one red flag."""
+
+    id: str
+    action: FlagAction
+    private: bool
+    raised: bool
+    context: Question | None
+    questions: list[Question]
+
+
+class RaisedOut(View):
+    """A red flag that is raised."""
+
+    id: str
+    action: FlagAction
+    blocks: bool
+    why: str
+    note: str
+    positive: list[str]
+
+
+class ClearedOut(View):
+    """A red flag that a doctor cleared."""
+
+    flag: str
+    doctor: str
+    date: str
+    reason: str
+    recorded_by: str
+
+
+class FactorOut(View):
+    """A listed factor."""
+
+    factor: str
+    name: str
+    side: NoSide
+    since: str | None
+    trimester: int | None
+    region: str
+    parameters: dict[str, str]
+    to_confirm: bool
+    withdrawal_asked: bool
+    note: str
+
+
+class AssumedOut(View):
+    """A factor the profile assumes."""
+
+    factor: str
+    name: str
+    side: SideWord
+
+
+class EffectGroup(View):
+    """What one reason does to the library."""
+
+    verdict: VerdictWord
+    why: str
+    count: int
+    drills: list[str]
+
+
+class ScreeningOut(View):
+    """The Screen step."""
+
+    revision: int
+    person_revision: int
+    carried_from: str | None
+    limits: list[LimitOut]
+    groups: list[FlagGroup]
+    answers: dict[str, bool]
+    profile_questions: list[Question]
+    unanswered: list[str]
+    raised: list[RaisedOut]
+    cleared: list[ClearedOut]
+    factors: list[FactorOut]
+    assumed: list[AssumedOut]
+    ask_factors: list[str]
+    effects: list[EffectGroup]
+
+
+ACTION_ORDER = ("emergency", "same-day", "within-days", "discuss")
+
+
+def screening_view(record: Record) -> ScreeningOut:
+    """The questions of this client's regions, gravest first, with their answers, factors, and the live effect."""
+    assessment = record.assessment
+    screen, library = assessment.screen, assessment.library
+    answers = {row.word: row for row in record.answers}
+    shown = [*(entry.flag for entry in screen.flags.asked), *screen.flags.ruled_out]
+    shown.sort(key=lambda flag: ACTION_ORDER.index(flag.action))
+    raised = {flag.id: flag for flag in screen.flags.raised}
+    cleared = {row.flag: row for row in record.clearances}
+    return ScreeningOut(
+        revision=record.revision_of("screening"),
+        person_revision=record.complaint.client.revision,
+        carried_from=carried_from(record, "screening"),
+        groups=[_group(assessment, flag, answers, raised=flag.id in raised) for flag in shown],
+        answers={word: answer.value for word, answer in answers.items()},
+        profile_questions=[
+            _question(word, library.answers[word].text if word in library.answers else word, answers)
+            for word in (*(screen.profile.ask_first if screen.profile else ()), *_falls(assessment))
+            if word not in library.measures
+        ],
+        unanswered=list(screen.flags.unanswered),
+        raised=[
+            RaisedOut(
+                id=flag.id, action=flag.action, blocks=flag.blocks, why=flag.reason.text(library),
+                note=library.red_flags[flag.id].note or "", positive=list(flag.reason.facts.get("positive", [])),
+            )
+            for flag in screen.flags.raised
+        ],
+        cleared=[
+            ClearedOut(
+                flag=c.flag, doctor=c.doctor, date=str(c.date), reason=c.reason,
+                recorded_by=c.by,
+            )
+            for c in cleared.values()
+        ],
+        factors=[
+            FactorOut(
+                factor=row.factor, name=library.factors[row.factor].name, side=one_of(NO_SIDES, row.side),
+                since=None if row.since is None else str(row.since), to_confirm=row.to_confirm,
+                withdrawal_asked=row.withdraw_asked_at is not None,
+                trimester=row.trimester, region=row.region, parameters=row.parameters,
+                note=library.factors[row.factor].note or "",
+            )
+            for row in record.factors
+        ],
+        assumed=[
+            AssumedOut(factor=f.id, name=library.factors[f.id].name, side=f.side or "both")
+            for f in screen.factors if f.assumed
+        ],
+        limits=[
+            LimitOut(
+                movement=row.movement, side=one_of(NO_SIDES, row.side), degrees=row.degrees, by=one_of(BY, row.by),
+                to_confirm=row.to_confirm, withdrawal_asked=row.withdraw_asked_at is not None,
+            )
+            for row in record.limits
+        ],
+        ask_factors=list(screen.profile.ask_factors if screen.profile else ()),
+        effects=effect_groups(assessment),
+    )  # fmt: skip
+
+
+def _falls(assessment: Assessment) -> tuple[str, ...]:
+    situation = assessment.screen.situation
+    asked = (situation.client.age or 0) >= 75 or Factors.NO_FLOOR in assessment.screen.factor_ids
+    return (Answers.FALLS_RISK,) if asked else ()
+
+
+def _group(assessment: Assessment, flag: RedFlag, answers: dict[str, AnswerRow], *, raised: bool) -> FlagGroup:
+    library = assessment.library
+    context = None
+    if flag.only_if is not None:
+        context = _question(flag.only_if, library.answers[flag.only_if].text, answers)
+    shown = flag.only_if is None or (context is not None and context.value is True)
+    words = dict.fromkeys((*flag.items, *flag.all_of)) if shown else {}
+    return FlagGroup(
+        id=flag.id,
+        action=flag.action,
+        private=flag.private,
+        raised=raised,
+        context=context,
+        questions=[_question(word, library.flag_items[word], answers) for word in words],
+    )
+
+
+def _question(word: str, text: str, answers: dict[str, AnswerRow]) -> Question:
+    answer = answers.get(word)
+    return Question(
+        word=word,
+        text=text[:1].upper() + text[1:],
+        value=None if answer is None else answer.value,
+        to_confirm=answer is not None and answer.to_confirm,
+        pending="" if answer is None else one_of(PENDING, answer.pending),
+    )
+
+
+def effect_groups(assessment: Assessment) -> list[EffectGroup]:
+    """What the screen does to the library, grouped by the reason that does it: how many, and which."""
+    affected = assessment.screen.situation.complaint.affected
+    groups: dict[tuple[str, int], dict[str, str]] = {}
+    for drill_id, by_side in assessment.screen.drills.items():
+        for side, verdict in by_side.items():
+            if side != "both" and side not in affected:
+                continue
+            for reason in verdict.reasons:
+                if reason.verdict > Verdict.CLEAR and reason.rule not in ("other-method",):
+                    name = assessment.library.drills[drill_id].name
+                    groups.setdefault((_short(assessment, reason), reason.verdict), {})[drill_id] = name
+    ordered = sorted(groups.items(), key=lambda item: (-item[0][1], -len(item[1]), item[0][0]))
+    return [
+        EffectGroup(verdict=Verdict(grade).word, why=why, count=len(names), drills=sorted(names.values()))
+        for (why, grade), names in ordered
+    ]
+
+
+def _short(assessment: Assessment, reason: Reason) -> str:
+    """The reason in words that many drills share."""
+    if reason.rule == "range-measure-first":
+        return f"{reason.facts['movement']} {reason.facts['side']} is not measured: measure first"
+    return reason.text(assessment.library)

@@ -1,0 +1,90 @@
+"""A version as it was handed over: the one sheet of the screen, the phone and the paper."""
+
+from __future__ import annotations
+
+from easepath.clinic import models
+from easepath.clinic.facts.desk import Break
+from easepath.clinic.shown import View
+from easepath.core.compose.sheet import SheetEntry, Stretch
+from easepath.core.knowledge import shipped_library
+from easepath.core.vocabulary import Place, SideWord, place_word, side_word
+from easepath.figure.album import album_of
+
+
+class SheetDrill(SheetEntry):
+    """One drill of a sheet, how it is planned, and the name of its pictures."""
+
+    drill: str
+    side: SideWord
+    method: str
+    step: int
+    place: Place
+    picture: str
+
+
+class HomeDrill(SheetDrill):
+    """A drill on the client's sheet; paused when a stop sign paused it."""
+
+    paused: bool = False
+
+
+class ClinicOut(View):
+    """Whom to call."""
+
+    name: str
+    phone: str
+    emergency: str
+
+
+class Sheet(View):
+    """A version as it was handed over."""
+
+    version: int
+    first_name: str
+    clinic: ClinicOut
+    date: str
+    by: str
+    seconds: int
+    minutes_available: int | None
+    timeline: tuple[Stretch, ...]
+    have_ready: tuple[str, ...]
+    leave_out: tuple[str, ...]
+    difference: tuple[str, ...]
+    desk: tuple[Break, ...]
+    overridden: tuple[str, ...]
+    drills: tuple[HomeDrill, ...]
+
+
+def sheet_of(version: models.PlanVersion) -> Sheet:
+    """A version as it was handed over, for the screen, the phone and print."""
+    complaint = version.complaint
+    clinic = complaint.client.clinic
+    return Sheet(
+        version=version.number,
+        first_name=complaint.client.first_name,
+        clinic=ClinicOut(name=clinic.name, phone=clinic.phone, emergency=clinic.emergency_note),
+        date=str(version.start),
+        by=version.handed_over_by.name,
+        seconds=version.seconds,
+        minutes_available=version.minutes_available,
+        timeline=version.timeline,
+        have_ready=version.have_ready,
+        leave_out=version.leave_out,
+        difference=version.difference,
+        desk=version.desk,
+        overridden=version.overridden,
+        drills=tuple(_drill(row) for row in version.drills.all()),
+    )
+
+
+def _drill(row: models.PlanDrill) -> HomeDrill:
+    return HomeDrill(
+        drill=row.drill, side=side_word(row.side), method=row.method, step=row.step, place=place_word(row.place),
+        picture=picture_of(row.drill), **row.prescription,
+    )  # fmt: skip
+
+
+def picture_of(drill: str) -> str:
+    """The name of a drill's pictures; empty for one the library does not have any more, which has words alone."""
+    library = shipped_library()
+    return album_of(library).name(drill) if drill in library.drills else ""
