@@ -123,7 +123,7 @@ def main() -> None:
         for step in ("measure", "match", "compose", "tryouts", "respond", "home"):
             path = f"/api/visits/{visit.pk}/{step}"
             measure(f"answer after a year: {step}", 1500, lambda path=path: browser.get(path), times=5)  # type: ignore[misc]
-        sheet = sheet_of(PlanVersion.objects.order_by("pk").first())  # type: ignore[arg-type]
+        sheet = sheet_of(PlanVersion.objects.order_by("pk").first()).model_dump()  # type: ignore[arg-type]
         sheet["drills"] = (sheet["drills"] * 2)[:7]
         measure("sheet of 7 drills as a PDF", PAPER_MS, lambda: sheet_pdf(sheet), times=10)
 

@@ -13,6 +13,7 @@ import pytest
 from django.db import transaction
 from django.test import Client
 
+from easepath.api.views.home_sheet import home_sheet
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
 from easepath.clinic.actions.save_screening import Screening, save_screening
@@ -20,7 +21,6 @@ from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryou
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.models import Clinic, Override, PlanVersion, Role, SessionCount, User, Visit
 from easepath.clinic.repository import read_again, read_complaint
-from easepath.api.views.home_sheet import home_sheet
 from tests.clinic.test_walk import fresh
 from tests.conftest import World
 
@@ -189,7 +189,7 @@ def protected(world: World) -> dict[str, Any]:
         "no": {a.word for a in complaint.answers.all() if not a.value and not a.to_confirm},
         "factors": {(f.factor, f.side) for f in complaint.client.factors.filter(withdrawn_at=None, to_confirm=False)},
         "limits": {(x.movement, x.degrees) for x in complaint.client.limits.filter(withdrawn_at=None, to_confirm=False)},
-        "withheld": bool(home_sheet(read_complaint(complaint.pk))["withheld"]),
+        "withheld": bool(home_sheet(read_complaint(complaint.pk)).model_dump(mode="json")["withheld"]),
         "goals": {(g.measure, g.side, g.value) for g in complaint.goals.all()},
         "brought back": {(t.drill, t.side) for t in complaint.tryouts.all() if t.brought_back},
         "versions": PlanVersion.objects.filter(complaint=complaint).count(),

@@ -8,6 +8,12 @@ from typing import Any
 
 import pytest
 
+from easepath.api.views.compose import compose_view
+from easepath.api.views.frame import frame
+from easepath.api.views.match import match_view
+from easepath.api.views.measure import measure_view
+from easepath.api.views.respond import respond_view
+from easepath.api.views.tryout import tryout_view
 from easepath.clinic import clock
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.open_complaint import open_complaint
@@ -25,12 +31,6 @@ from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import AuditEntry, Clinic, Complaint, Override, Sitting, Tryout, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.caseload import caseload
-from easepath.api.views.compose import compose_view
-from easepath.api.views.frame import frame
-from easepath.api.views.match import match_view
-from easepath.api.views.measure import measure_view
-from easepath.api.views.respond import respond_view
-from easepath.api.views.tryout import tryout_view
 from tests.conftest import TODAY, World
 
 BOTH_HIPS = (SittingEntry("hip-abduction", "left", (30, 32)), SittingEntry("hip-abduction", "right", (44, 45)))
@@ -49,12 +49,12 @@ def measure(world: World, *sittings: SittingEntry, revision: int = 0, **changes:
 
 def test_readings_are_kept_with_every_trial_and_shown_with_their_error(world: World) -> None:
     measure(world, *BOTH_HIPS)
-    view = measure_view(read_again(world.visit("Marta")))
+    view = measure_view(read_again(world.visit("Marta"))).model_dump(mode="json")
     test = next(t for t in view["tests"] if t["measure"] == "hip-abduction")
     left = test["sides"][0]["row"]
     assert (left["value"], left["trials"], left["spread"], left["single"]) == (31, [30, 32], 2, False)
     assert (left["reference_from"], left["deficit"], left["difference_real"]) == ("other-side", 13.5, True)
-    assert frame(read_again(world.visit("Marta")))["path"][2]["words"].startswith("1 of")
+    assert frame(read_again(world.visit("Marta"))).model_dump(mode="json")["path"][2]["words"].startswith("1 of")
 
 
 BAD_SITTINGS: list[tuple[SittingEntry, str]] = [
@@ -125,9 +125,11 @@ def test_repeats_teach_the_clinic_its_own_error(world: World) -> None:
     measure(world, SittingEntry("hip-abduction", "left", (28, 36)), SittingEntry("hip-abduction", "right", (40, 48)))
     sem, freedom = Clinic.objects.get().repeats["hip-abduction"]
     assert (round(sem, 4), freedom) == (5.6569, 2)
-    shown = next(t for t in measure_view(read_again(world.visit("Marta")))["tests"] if t["measure"] == "hip-abduction")[
-        "error"
-    ]
+    shown = next(
+        t
+        for t in measure_view(read_again(world.visit("Marta"))).model_dump(mode="json")["tests"]
+        if t["measure"] == "hip-abduction"
+    )["error"]
     assert shown["own"] > shown["in_use"] > shown["default"]
     measure(world, revision=1)
     assert "hip-abduction" not in Clinic.objects.get().repeats
@@ -140,7 +142,7 @@ def test_a_test_that_the_screen_refuses_takes_no_new_reading(world: World) -> No
     save_screening(world.users["hanne"], visit, 0, Screening(answers, (factor,)))
     refused = [
         (t["measure"], t["sides"][0]["side"])
-        for t in measure_view(read_again(fresh(visit)))["tests"] if t["sides"][0]["verdict"] == "exclude"
+        for t in measure_view(read_again(fresh(visit))).model_dump(mode="json")["tests"] if t["sides"][0]["verdict"] == "exclude"
     ]  # fmt: skip
     assert refused
     name, side = refused[0]
@@ -171,7 +173,9 @@ def test_what_was_measured_elsewhere_is_shown_as_such(world: World) -> None:
     measure(world, SittingEntry("hip-ir", "left", (20.0, 21.0)))
     other = open_complaint(world.users["hanne"], world.complaints["Marta"].client)
     save_story(world.users["hanne"], other, 0, replace(Story.of(other.complaint), condition="hip-ir-loss", side="left"))
-    test = next(t for t in measure_view(read_again(fresh(other)))["tests"] if t["measure"] == "hip-ir")
+    test = next(
+        t for t in measure_view(read_again(fresh(other))).model_dump(mode="json")["tests"] if t["measure"] == "hip-ir"
+    )
     left = next(side for side in test["sides"] if side["side"] == "left")
     assert (left["row"], left["elsewhere"]["value"]) == (None, 20.5)
 
@@ -189,10 +193,10 @@ def try_(world: World, *entries: TryoutEntry, revision: int = 0, who: str = "han
 
 def test_a_try_out_shows_its_gain_and_its_cues_reach_the_sheet(world: World) -> None:
     try_(world, tried(faults=("rushes",)), movement="  stepping off a truss ")
-    view = tryout_view(read_again(world.visit("Marta")))
+    view = tryout_view(read_again(world.visit("Marta"))).model_dump(mode="json")
     assert view["tried"][0]["gain"] == {"amount": 12, "error": 6, "kind": "better"}
     assert view["step"]["test_movement"] == "stepping off a truss"
-    sheet = frame(read_again(world.visit("Marta")))["sheet"]["drills"]
+    sheet = frame(read_again(world.visit("Marta"))).model_dump(mode="json")["sheet"]["drills"]
     watched = next(d["watch"] for d in sheet if d["drill"] == "lunge-rock")
     assert watched == ["slow enough to notice each spot"]
     version, _ = hand_over(world.users["hanne"], world.visit("Marta"))
@@ -224,12 +228,14 @@ def test_a_bad_try_out_names_its_field(world: World, bad: TryoutEntry, field: st
 @pytest.mark.parametrize("changes", [{"symptom": "pinch"}, {"before": (40.0,), "after": (28.0,)}])
 def test_what_makes_it_worse_is_dropped_until_a_clinician_brings_it_back(world: World, changes: dict[str, Any]) -> None:
     try_(world, tried(**changes))
-    assert tryout_view(read_again(world.visit("Marta")))["tried"][0]["dropped"]
-    assert [r["drill"] for r in frame(read_again(world.visit("Marta")))["sheet"]["refused"]] == ["lunge-rock"]
+    assert tryout_view(read_again(world.visit("Marta"))).model_dump(mode="json")["tried"][0]["dropped"]
+    assert [
+        r["drill"] for r in frame(read_again(world.visit("Marta"))).model_dump(mode="json")["sheet"]["refused"]
+    ] == ["lunge-rock"]
     with pytest.raises(FieldError):
         try_(world, tried(**changes, brought_back=True), revision=1, who="jo")
     try_(world, tried(**changes, brought_back=True, faults=("rushes",)), revision=1)
-    sheet = frame(read_again(world.visit("Marta")))["sheet"]
+    sheet = frame(read_again(world.visit("Marta"))).model_dump(mode="json")["sheet"]
     assert sheet["refused"] == []
     assert next(d["watch"] for d in sheet["drills"] if d["drill"] == "lunge-rock") == [
         "slow enough to notice each spot"
@@ -278,7 +284,9 @@ def test_a_need_by_hand_names_who_set_it_and_moves_the_match(world: World) -> No
     choose(world, needs_set={"lengthen:adductor": {"weight": 0.0, "reason": "not before stage four"}})
     complaint = Complaint.objects.get(pk=world.complaints["Marta"].pk)
     assert complaint.needs_set["lengthen:adductor"]["by"] == "Hanne Ostrow"
-    assert "lengthen:adductor" not in {n["id"] for n in match_view(read_again(world.visit("Marta")))["needs"]}
+    assert "lengthen:adductor" not in {
+        n["id"] for n in match_view(read_again(world.visit("Marta"))).model_dump(mode="json")["needs"]
+    }
     choose(world, 1, who="callum", pinned=("pelvic-tilt",))
     complaint.refresh_from_db()
     assert complaint.needs_set["lengthen:adductor"]["by"] == "Hanne Ostrow"
@@ -286,7 +294,7 @@ def test_a_need_by_hand_names_who_set_it_and_moves_the_match(world: World) -> No
 
 def test_a_barred_drill_leaves_the_ranking_with_the_reason(world: World) -> None:
     choose(world, barred={"seated-squeeze": "no cushion on the truss"})
-    view = match_view(read_again(world.visit("Marta")))
+    view = match_view(read_again(world.visit("Marta"))).model_dump(mode="json")
     assert "seated-squeeze" not in {d["drill"] for d in view["ranked"]}
     left = next(d for d in view["left_out"] if d["drill"] == "seated-squeeze")
     assert "no cushion on the truss" in left["reason"]
@@ -317,7 +325,9 @@ def test_an_override_is_named_on_the_version_and_in_the_audit_trail(world: World
     assert entry.actor == world.users["ruth"]
     assert entry.details["was"] == "exclude"
     withdraw_override(world.users["hanne"], row)
-    assert [r["drill"] for r in frame(read_again(fresh(visit)))["sheet"]["refused"]] == ["lunge-rock"]
+    assert [r["drill"] for r in frame(read_again(fresh(visit))).model_dump(mode="json")["sheet"]["refused"]] == [
+        "lunge-rock"
+    ]
 
 
 @pytest.mark.parametrize("changes", [{"drill": "moon-walk"}, {"side": "both"}, {"reason": "  "}])
@@ -350,7 +360,7 @@ def test_closing_keeps_in_words_what_was_open(world: World) -> None:
     assert all(": " in line for line in closed.left_open)
     again = open_visit(world.users["hanne"], world.complaints["Marta"])
     assert again.number == visit.number + 1
-    assert frame(read_again(again))["last_time"]["left_open"] == closed.left_open
+    assert frame(read_again(again)).model_dump(mode="json")["last_time"]["left_open"] == closed.left_open
     with pytest.raises(RefusedError):
         hand_over(world.users["hanne"], fresh(closed))
 
@@ -364,7 +374,7 @@ def test_a_factor_of_one_complaint_reaches_every_plan_of_the_person(world: World
 
 
 def test_compose_lays_exact_sessions_side_by_side(world: World) -> None:
-    view = compose_view(read_again(world.visit("Marta")))
+    view = compose_view(read_again(world.visit("Marta"))).model_dump(mode="json")
     assert [length["minutes"] for length in view["lengths"]] == [7, 10, 12, 20]
     assert [length["own"] for length in view["lengths"]] == [False, False, True, False]
     for length in view["lengths"]:
@@ -377,7 +387,7 @@ def test_compose_lays_exact_sessions_side_by_side(world: World) -> None:
 def test_the_order_and_place_by_hand_are_kept(world: World) -> None:
     ticked = (Ticked("side-leg-raise", "both", place="bed"), Ticked("iso-adduction", "both"))
     save_draft(world.users["hanne"], world.visit("Marta"), 0, ticked, arranged=True)
-    view = compose_view(read_again(world.visit("Marta")))
+    view = compose_view(read_again(world.visit("Marta"))).model_dump(mode="json")
     assert next((d["drill"], d["place"]) for d in view["drills"]) == ("side-leg-raise", "bed")
     with pytest.raises(FieldError) as caught:
         save_draft(world.users["hanne"], world.visit("Marta"), 1, (Ticked("side-leg-raise", "both", place="wall"),))
@@ -385,7 +395,7 @@ def test_the_order_and_place_by_hand_are_kept(world: World) -> None:
 
 
 def test_respond_tells_what_was_allowed_and_which_mornings_are_open(world: World) -> None:
-    view = respond_view(read_again(world.visit("Tom")))
+    view = respond_view(read_again(world.visit("Tom"))).model_dump(mode="json")
     assert [d["ripples"][-1]["kind"] for d in view["drills"]] == ["waiting", "waiting"]
     assert [m["date"] for m in view["mornings_open"]] == [str(TODAY - dt.timedelta(days=1))]
     assert all(0 <= d["limit"] <= 10 for d in view["drills"])

@@ -9,6 +9,7 @@ from typing import Any
 
 import pytest
 
+from easepath.api.views.respond import respond_view
 from easepath.clinic import clock
 from easepath.clinic.actions.count_session import count_session
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
@@ -18,7 +19,6 @@ from easepath.clinic.errors import FieldError, NotAllowedError, NotFoundError
 from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import MorningReport, PlanVersion, SessionLog
 from easepath.clinic.repository import read_visit
-from easepath.api.views.respond import respond_view
 from tests.clinic.test_sessions_at_home import done
 from tests.clinic.test_walk import fresh
 from tests.conftest import TODAY, World
@@ -109,7 +109,7 @@ def test_a_session_left_out_of_the_count_says_nothing_and_stays_in_the_log(world
     for _ in range(2):
         count_session(hanne, complaint, session.pk, counts=False, reason="a child played with the phone")
     assert len(assess(fresh(world, "Marta"), TODAY).screen.situation.log) == before
-    shown = respond_view(read_visit(hanne, world.visit("Marta").pk))["sessions"][0]
+    shown = respond_view(read_visit(hanne, world.visit("Marta").pk)).model_dump(mode="json")["sessions"][0]
     assert (shown["id"], shown["left_out"]["by"]) == (str(session.pk), hanne.name)
     assert {drill["kind"] for drill in shown["drills"]} == {None}
     count_session(hanne, complaint, session.pk, counts=True, reason="it was the client")

@@ -9,6 +9,7 @@ import pytest
 from django.core.management import call_command
 from django.test import Client as Browser
 
+from easepath.api.views.frame import frame
 from easepath.clinic import caseload_lines, clock, timer
 from easepath.clinic.actions.open_client import open_client
 from easepath.clinic.actions.record_session import record_session
@@ -18,7 +19,6 @@ from easepath.clinic.errors import FieldError
 from easepath.clinic.models import Client, Clinic, Complaint
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.caseload import caseload
-from easepath.api.views.frame import frame
 from tests.clinic.test_walk import done, fresh
 from tests.conftest import TODAY, World
 
@@ -131,7 +131,7 @@ def test_one_row_that_cannot_be_read_stops_no_list_and_no_visit(world: World) ->
     assert list(found) == ["Marta", "Piet", "Ines", "Tom"]
     assert (found["Marta"]["kind"], found["Marta"]["what"]) == ("unreadable", "cannot be read")
     assert "birth date: 1890-01-01 is more than 120 years ago" in found["Marta"]["why"]
-    shown = frame(read_visit(world.users["hanne"], world.visit("Marta").pk))
+    shown = frame(read_visit(world.users["hanne"], world.visit("Marta").pk)).model_dump(mode="json")
     assert "birth date" in shown["fault"]
     assert not shown["issues_program"]
     browser = Browser()

@@ -9,6 +9,8 @@ from typing import Any
 
 import pytest
 
+from easepath.api.views.home_sheet import home_sheet
+from easepath.api.views.screening import screening_view
 from easepath.clinic.actions.confirm_screening import confirm_screening
 from easepath.clinic.actions.record_clearance import record_clearance
 from easepath.clinic.actions.save_screening import Screening, save_screening
@@ -19,8 +21,6 @@ from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import Complaint, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.access import get_visit
-from easepath.api.views.home_sheet import home_sheet
-from easepath.api.views.screening import screening_view
 from tests.clinic.test_walk import fresh
 from tests.conftest import TODAY, World
 
@@ -48,10 +48,10 @@ class Desk:
         self.revision = save_screening(self.world.users[who], self.visit, self.revision, changed).revision
 
     def withheld(self) -> bool:
-        return bool(home_sheet(read_complaint(fresh(self.world, "Marta").pk))["withheld"])
+        return bool(home_sheet(read_complaint(fresh(self.world, "Marta").pk)).model_dump(mode="json")["withheld"])
 
     def question(self, word: str) -> dict[str, Any]:
-        view = screening_view(read_again(self.visit))
+        view = screening_view(read_again(self.visit)).model_dump(mode="json")
         return next(q for group in view["groups"] for q in group["questions"] if q["word"] == word)
 
 
@@ -90,7 +90,9 @@ def test_a_clinician_keeps_what_stands(desk: Desk) -> None:
     confirm_screening(desk.world.users["hanne"], desk.visit, accept=False)
     assert desk.withheld()
     assert desk.question("fever")["pending"] == ""
-    assert [one["withdrawal_asked"] for one in screening_view(read_again(desk.visit))["limits"]] == [False]
+    assert [
+        one["withdrawal_asked"] for one in screening_view(read_again(desk.visit)).model_dump(mode="json")["limits"]
+    ] == [False]
 
 
 def test_a_clinicians_own_no_and_a_clearance_bring_the_sheet_back(desk: Desk) -> None:
@@ -131,7 +133,7 @@ def test_an_assistant_withdraws_and_eases_nothing(desk: Desk, kind: str, entry: 
         for drill, by_side in before.drills.items():
             for side, verdict in by_side.items():
                 assert after.drills[drill][side].verdict >= verdict.verdict, (wanted, drill, side)
-    rows = screening_view(read_again(desk.visit))[kind]
+    rows = screening_view(read_again(desk.visit)).model_dump(mode="json")[kind]
     assert [(row["withdrawal_asked"], row["to_confirm"]) for row in rows] == [(True, False), (False, True)]
     confirm_screening(desk.world.users["hanne"], desk.visit)
     assert getattr(Screening.of(read_complaint(fresh(desk.world, "Marta").pk)), kind) == (other,)
@@ -142,7 +144,7 @@ def test_an_assistant_withdraws_and_eases_nothing(desk: Desk, kind: str, entry: 
 def test_an_assistant_takes_back_what_nobody_confirmed(desk: Desk) -> None:
     desk.save("jo", factors=(HIP,), limits=(LIMIT,))
     desk.save("jo", factors=(), limits=())
-    view = screening_view(read_again(desk.visit))
+    view = screening_view(read_again(desk.visit)).model_dump(mode="json")
     assert (view["factors"], view["limits"]) == ([], [])
 
 

@@ -6,6 +6,9 @@ import datetime as dt
 
 import pytest
 
+from easepath.api.views.adjust import review_view
+from easepath.api.views.frame import frame
+from easepath.api.views.home_sheet import home_sheet
 from easepath.clinic import clock
 from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.decide_proposal import decide_proposal
@@ -16,12 +19,10 @@ from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
 from easepath.clinic.facts.assessment import assess
 from easepath.clinic.facts.proposals import ProposalToday, proposals_of
 from easepath.clinic.models import AuditEntry, PlanVersion, Proposal, Review, Visit
+from easepath.clinic.path import open_words
 from easepath.clinic.repository import read_again, read_complaint, read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload
-from easepath.api.views.frame import frame, open_words
-from easepath.api.views.home_sheet import home_sheet
-from easepath.api.views.adjust import review_view
 from easepath.core.knowledge import shipped_library
 from tests.clinic.test_walk import done, fresh
 from tests.conftest import TODAY, World
@@ -95,8 +96,8 @@ def test_a_lower_dose_by_hand_is_allowed_and_needs_a_reason(world: World) -> Non
 def test_reading_the_proposals_writes_nothing(world: World) -> None:
     visit = world.visit("Marta")
     before = AuditEntry.objects.count()
-    review_view(read_visit(world.users["hanne"], visit.pk))
-    frame(read_visit(world.users["hanne"], visit.pk))
+    review_view(read_visit(world.users["hanne"], visit.pk)).model_dump(mode="json")
+    frame(read_visit(world.users["hanne"], visit.pk)).model_dump(mode="json")
     assert (Review.objects.count(), Proposal.objects.count(), AuditEntry.objects.count()) == (0, 0, before)
 
 
@@ -108,12 +109,12 @@ def test_a_decision_outlives_its_sentence_but_not_another_target(world: World) -
             assert (today.rule, today.action) == (rule, action)
             if days == 8:
                 decide_proposal(hanne, visit, today.key, decision="accept")
-            shown = review_view(read_visit(hanne, visit.pk))["proposals"]
+            shown = review_view(read_visit(hanne, visit.pk)).model_dump(mode="json")["proposals"]
             row = next(one for one in shown if one["drill"] == "seated-squeeze")
             assert (row["decision"], row["waits"]) == (("accept", False) if days < 22 else ("open", True))
     Proposal.objects.update(to={"drill": "seated-squeeze", "method": "isometric", "step": 0})
     with clock.on(TODAY + dt.timedelta(days=9)):
-        shown = review_view(read_visit(hanne, visit.pk))["proposals"]
+        shown = review_view(read_visit(hanne, visit.pk)).model_dump(mode="json")["proposals"]
     assert next(one for one in shown if one["drill"] == "seated-squeeze")["waits"]
 
 
@@ -122,7 +123,7 @@ def test_what_changed_since_is_decided_anew(world: World) -> None:
     rising = next(one for one in proposals(world, "Marta") if one.action == "progress")
     decide_proposal(hanne, visit, rising.key, decision="accept")
     record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, after=4))
-    shown = review_view(read_visit(hanne, visit.pk))["proposals"]
+    shown = review_view(read_visit(hanne, visit.pk)).model_dump(mode="json")["proposals"]
     assert not [one for one in shown if one["decision"] == "accept"]
     with pytest.raises(NotFoundError):
         decide_proposal(hanne, visit, rising.key, decision="accept")
@@ -172,4 +173,4 @@ def test_rest_after_a_flare_outlives_a_new_version(world: World) -> None:
     version = close_review(world.users["hanne"], visit, 1)
     assert version is not None
     assert not version.drills.filter(drill="long-leg-rock-forward").exists()
-    assert home_sheet(read_complaint(fresh(world, "Ines").pk))["rest_until"] == str(TODAY)
+    assert home_sheet(read_complaint(fresh(world, "Ines").pk)).model_dump(mode="json")["rest_until"] == str(TODAY)

@@ -5,6 +5,8 @@ from __future__ import annotations
 import datetime as dt
 import uuid
 
+from easepath.api.views.home_sheet import home_sheet
+from easepath.api.views.respond import respond_view
 from easepath.clinic import clock
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
@@ -14,8 +16,6 @@ from easepath.clinic.models import Complaint
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload
-from easepath.api.views.home_sheet import home_sheet
-from easepath.api.views.respond import respond_view
 from tests.clinic.test_walk import done, fresh
 from tests.conftest import TODAY, World
 
@@ -37,7 +37,7 @@ def test_a_calm_session_later_that_day_hides_no_stop_sign(world: World) -> None:
     assessment = assess(fresh(world, "Marta"), TODAY)
     first = assessment.review.drills[0]
     assert (first.drill.id, first.decision.rule, first.decision.action) == ("pelvic-tilt", "nerve", "stop")
-    assert home_sheet(read_complaint(fresh(world, "Marta").pk))["drills"][0]["paused"]
+    assert home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["drills"][0]["paused"]
     line = next(line for line in caseload(world.users["hanne"])["lines"] if line["name"].startswith("Marta"))
     assert (line["kind"], line["ripples"][-1]["kind"]) == ("look", "flared")
 
@@ -47,7 +47,7 @@ def test_respond_shows_each_session_as_it_was(world: World) -> None:
         record_session(
             fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, drills=_drills(world, "Marta", symptom))
         )
-    shown = respond_view(read_again(world.visit("Marta")))
+    shown = respond_view(read_again(world.visit("Marta"))).model_dump(mode="json")
     newest = [session["drills"][0] for session in shown["sessions"][:2]]
     assert [(row["symptom"], row["kind"]) for row in newest] == [("pull", "waiting"), ("shooting", "flared")]
     tilt = next(row for row in shown["drills"] if row["drill"] == "pelvic-tilt")
@@ -57,11 +57,12 @@ def test_respond_shows_each_session_as_it_was(world: World) -> None:
 def test_one_morning_is_the_morning_of_every_session_of_its_date(world: World) -> None:
     first, second = (record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY)) for _ in range(2))
     with clock.on(TODAY + dt.timedelta(days=1)):
-        asked = home_sheet(read_complaint(fresh(world, "Marta").pk))["mornings_open"]
+        asked = home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["mornings_open"]
         assert [row["date"] for row in asked].count(str(TODAY)) == 1
         record_morning(fresh(world, "Marta"), MorningDone(uuid.uuid4(), first.pk, 1))
         assert all(
-            row["date"] != str(TODAY) for row in home_sheet(read_complaint(fresh(world, "Marta").pk))["mornings_open"]
+            row["date"] != str(TODAY)
+            for row in home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["mornings_open"]
         )
         log = assess(fresh(world, "Marta"), TODAY + dt.timedelta(days=1)).screen.situation.log
     assert {entry.next for entry in log if entry.session in (str(first.pk), str(second.pk))} == {1}
@@ -70,12 +71,12 @@ def test_one_morning_is_the_morning_of_every_session_of_its_date(world: World) -
 def test_what_was_not_asked_is_stored_as_not_asked(world: World) -> None:
     row = record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY))
     assert {drill.moved for drill in row.drills.all()} == {""}
-    assert not home_sheet(read_complaint(fresh(world, "Marta").pk))["asks_moved"]
-    shown = respond_view(read_again(world.visit("Marta")))["sessions"][0]["drills"]
+    assert not home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["asks_moved"]
+    shown = respond_view(read_again(world.visit("Marta"))).model_dump(mode="json")["sessions"][0]["drills"]
     assert {drill["moved"] for drill in shown} == {""}
     drills = tuple(DrillDone(d.drill, d.side, 100, 1, "pull", "target", "down") for d in row.drills.all())
     record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, drills=drills))
-    assert home_sheet(read_complaint(fresh(world, "Marta").pk))["asks_moved"]
+    assert home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["asks_moved"]
 
 
 def test_soreness_is_asked_about_where_the_rules_wait_for_it(world: World, unsealed: None) -> None:
@@ -89,13 +90,13 @@ def test_soreness_is_asked_about_where_the_rules_wait_for_it(world: World, unsea
         done(fresh(world, "Marta"), TODAY, drills=(DrillDone("iso-adduction", "both", 100, 1, "soreness", "target"),)),
     )
     with clock.on(TODAY + dt.timedelta(days=1)):
-        assert home_sheet(read_complaint(fresh(world, "Marta").pk))["soreness_open"] == []
+        assert home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["soreness_open"] == []
         record_morning(fresh(world, "Marta"), MorningDone(uuid.uuid4(), session.pk, 3, "none"))
-        (asked,) = home_sheet(read_complaint(fresh(world, "Marta").pk))["soreness_open"]
+        (asked,) = home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["soreness_open"]
         assert (asked["session"], asked["days"], asked["pain"]) == (str(session.pk), 1, 3)
     with clock.on(TODAY + dt.timedelta(days=2)):
         record_morning(fresh(world, "Marta"), MorningDone(uuid.uuid4(), session.pk, 3, "none", gone_48h=True))
-        assert home_sheet(read_complaint(fresh(world, "Marta").pk))["soreness_open"] == []
+        assert home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["soreness_open"] == []
         visit = get_visit(world.users["hanne"], world.visit("Marta").pk)
-        kinds = {day["date"]: day["kind"] for day in respond_view(read_again(visit))["ripples"]}
+        kinds = {day["date"]: day["kind"] for day in respond_view(read_again(visit)).model_dump(mode="json")["ripples"]}
         assert kinds[str(TODAY)] == "calm"

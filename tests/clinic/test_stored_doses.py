@@ -7,6 +7,7 @@ from dataclasses import replace
 
 import pytest
 
+from easepath.api.views.adjust import review_view
 from easepath.clinic import repository
 from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.decide_proposal import decide_proposal
@@ -14,7 +15,6 @@ from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
-from easepath.api.views.adjust import review_view
 from easepath.core.knowledge import Library, shipped_library
 from tests.clinic.test_reviews import accept_all, proposal
 from tests.clinic.test_walk import fresh
@@ -60,7 +60,7 @@ def test_a_new_version_keeps_the_dose_of_what_goes_on(edited: World) -> None:
 
 
 def test_the_next_review_says_that_the_ladder_is_another(edited: World) -> None:
-    shown = review_view(read_visit(edited.users["hanne"], edited.visit("Tom").pk))["proposals"]
+    shown = review_view(read_visit(edited.users["hanne"], edited.visit("Tom").pk)).model_dump(mode="json")["proposals"]
     rock = next(one for one in shown if one["drill"] == DRILL)
     assert "handed over as" in rock["differs"]
     assert rock["present"]["words"] in rock["differs"]
@@ -69,7 +69,7 @@ def test_the_next_review_says_that_the_ladder_is_another(edited: World) -> None:
 
 def test_nothing_is_said_while_the_knowledge_is_the_same(world: World) -> None:
     for name in ("Marta", "Tom", "Ines"):
-        shown = review_view(read_visit(world.users["hanne"], world.visit(name).pk))["proposals"]
+        shown = review_view(read_visit(world.users["hanne"], world.visit(name).pk)).model_dump(mode="json")["proposals"]
         assert {one["differs"] for one in shown} == {""}
 
 

@@ -7,6 +7,8 @@ import uuid
 
 import pytest
 
+from easepath.api.views.frame import frame
+from easepath.api.views.home_sheet import home_sheet
 from easepath.clinic import clock
 from easepath.clinic.actions.confirm_gate_word import confirm_gate_word
 from easepath.clinic.actions.confirm_screening import confirm_screening
@@ -31,8 +33,6 @@ from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import AuditEntry, Complaint, ScreeningResult, SessionLog
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.caseload import caseload
-from easepath.api.views.frame import frame
-from easepath.api.views.home_sheet import home_sheet
 from easepath.core.knowledge import shipped_library
 from tests.conftest import TODAY, World
 
@@ -83,7 +83,7 @@ def test_a_flag_raised_later_withholds_the_sheet_at_home(world: World) -> None:
     complaint = world.complaints["Marta"]
     answers = {**Screening.of(read_complaint(complaint.pk)).answers, "fever": True}
     save_screening(world.users["hanne"], world.visit("Marta"), 0, Screening(answers, ()))
-    sheet = home_sheet(read_complaint(fresh(world, "Marta").pk))
+    sheet = home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")
     assert sheet["withheld"]
     assert sheet["drills"] == []
 
@@ -95,16 +95,19 @@ def test_a_stop_sign_at_home_pauses_the_drill_at_once(world: World) -> None:
         DrillDone(d.drill, d.side, 40, 6, "sharp", "groin") if d.drill == "lunge-rock" else d for d in session.drills
     )
     record_session(complaint, done(complaint, TODAY, drills=drills))
-    paused = {d["drill"]: d["paused"] for d in home_sheet(read_complaint(fresh(world, "Marta").pk))["drills"]}
+    paused = {
+        d["drill"]: d["paused"]
+        for d in home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["drills"]
+    }
     assert paused["lunge-rock"]
     assert not paused["pelvic-tilt"]
 
 
 def test_after_a_flare_the_sheet_says_rest(world: World) -> None:
-    assert home_sheet(read_complaint(fresh(world, "Ines").pk))["rest_until"] == str(TODAY)
-    assert home_sheet(read_complaint(fresh(world, "Marta").pk))["rest_until"] is None
+    assert home_sheet(read_complaint(fresh(world, "Ines").pk)).model_dump(mode="json")["rest_until"] == str(TODAY)
+    assert home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["rest_until"] is None
     with clock.on(TODAY + dt.timedelta(days=1)):
-        assert home_sheet(read_complaint(fresh(world, "Ines").pk))["rest_until"] is None
+        assert home_sheet(read_complaint(fresh(world, "Ines").pk)).model_dump(mode="json")["rest_until"] is None
 
 
 def test_saving_on_an_old_revision_shows_both_values_and_changes_nothing(world: World) -> None:
@@ -207,7 +210,7 @@ def test_a_morning_is_told_on_another_day(world: World) -> None:
         record_morning(complaint, MorningDone(uuid.uuid4(), session.pk, 1))
     with clock.on(TODAY + dt.timedelta(days=1)):
         record_morning(complaint, MorningDone(uuid.uuid4(), session.pk, 1))
-    assert home_sheet(read_complaint(fresh(world, "Marta").pk))["mornings_open"] == []
+    assert home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["mornings_open"] == []
 
 
 def test_links_die_when_revoked_and_when_they_run_out(world: World) -> None:
@@ -234,7 +237,7 @@ def test_a_visit_continues_and_the_next_begins_with_the_running_version(world: W
 
 
 def test_the_path_says_what_waits(world: World) -> None:
-    steps = {step["step"]: step for step in frame(read_again(world.visit("Piet")))["path"]}
+    steps = {step["step"]: step for step in frame(read_again(world.visit("Piet"))).model_dump(mode="json")["path"]}
     assert (steps["screening"]["state"], steps["screening"]["words"]) == ("stopped", "held")
     words = {step: line["words"] for step, line in steps.items()}
     assert (words["measure"], words["compose"], words["tryout"]) == ("0 of 6 taken", "nothing yet", "nothing tried")

@@ -22,7 +22,7 @@ from tests.conftest import TODAY, World
 @pytest.fixture
 def sheet(world: World) -> dict[str, Any]:
     """Marta's sheet."""
-    return sheet_of(world.complaints["Marta"].versions.get())
+    return sheet_of(world.complaints["Marta"].versions.get()).model_dump(mode="json")
 
 
 def run(command: str, path: Path, *arguments: str) -> str:

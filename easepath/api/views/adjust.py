@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any, Literal, get_args
 
 from easepath.api.views.base import NoSide
-from easepath.api.views.home import SessionOut, VersionLine, session_lines
+from easepath.api.views.home import SessionOut, ToldSymptom, VersionLine, session_lines
 from easepath.clinic import models
 from easepath.clinic.errors import NotFoundError
 from easepath.clinic.facts.proposals import ActionWord, ProposalToday, decisions_of, proposals_of
@@ -45,7 +45,7 @@ class ProposalSession(View):
     during: int | None
     after: int | None
     morning: int | None
-    symptom: str
+    symptom: ToldSymptom
     felt: str
     why: str
     done_pct: int | None

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal, get_args
+
 from django.db.models import Count
 
 from easepath.clinic import models
@@ -9,7 +11,12 @@ from easepath.clinic.facts.home import by_date, effective_sessions, morning_of, 
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.respond import Response
-from easepath.core.vocabulary import ResponseClass, SideWord, side_word
+from easepath.core.vocabulary import Moved, ResponseClass, SideWord, Symptom, Unusual, one_of, side_word, unusual_word
+
+ToldSymptom = Symptom | Literal[""]
+ToldMoved = Moved | Literal[""]
+TOLD_SYMPTOMS: tuple[ToldSymptom, ...] = ("", *get_args(Symptom))
+TOLD_MOVED: tuple[ToldMoved, ...] = ("", *get_args(Moved))
 
 
 class VersionLine(View):
@@ -34,9 +41,9 @@ class SessionDrillOut(View):
     side: SideWord
     done_pct: int | None
     during: int | None
-    symptom: str
+    symptom: ToldSymptom
     felt: str
-    moved: str
+    moved: ToldMoved
     kind: ResponseClass | None
     why: str
 
@@ -58,7 +65,7 @@ class SessionOut(View):
     before: int | None
     after: int | None
     morning: int | None
-    unusual: str
+    unusual: Unusual
     drills: list[SessionDrillOut]
     note: str
     left_out: LeftOut | None
@@ -134,14 +141,14 @@ def session_lines(record: Record) -> list[SessionOut]:
             response = None if out else responses[str(session.id), row.drill, row.side]
             drills.append(SessionDrillOut(
                 drill=row.drill, title=assessment.library.title(row.drill), side=side_word(row.side),
-                done_pct=row.done_pct, during=row.during, symptom=row.symptom,
-                felt=row.felt, moved=row.moved, kind=response and response.kind,
+                done_pct=row.done_pct, during=row.during, symptom=one_of(TOLD_SYMPTOMS, row.symptom),
+                felt=row.felt, moved=one_of(TOLD_MOVED, row.moved), kind=response and response.kind,
                 why=response.reason.text(assessment.library) if response else "",
             ))  # fmt: skip
         lines.append(SessionOut(
             id=str(session.id), date=str(session.date), version=session.version,
             before=session.before, after=session.after, morning=None if morning is None else morning.pain,
-            unusual="none" if morning is None else morning.unusual, drills=drills, note=session.note,
+            unusual="none" if morning is None else unusual_word(morning.unusual), drills=drills, note=session.note,
             left_out=out and LeftOut(by=out.by, date=f"{out.decided_at:%Y-%m-%d}", reason=out.reason),
         ))  # fmt: skip
     return lines

@@ -88,7 +88,7 @@ class Stretch(SheetPart):
 
     index: int | None
     kind: Literal["set-up", "change", "side", "rise", "move"]
-    side: SideWord | None = None
+    side: SideWord | None
     seconds: float
 
 
@@ -156,18 +156,18 @@ def timeline(session: Session, *, floor_care: bool = False) -> tuple[Stretch, ..
         following = items[index + 1].place if index + 1 < len(items) else None
         if item.place == "floor" and following != "floor":
             seconds = FLOOR_TO_STANDING_WITH_CARE if floor_care else FLOOR_TO_STANDING
-            blocks.append(Stretch(index=None, kind="rise", seconds=seconds))
+            blocks.append(Stretch(index=None, kind="rise", side=None, seconds=seconds))
         if following is not None and following != item.place:
-            blocks.append(Stretch(index=None, kind="move", seconds=POSITION_CHANGE))
+            blocks.append(Stretch(index=None, kind="move", side=None, seconds=POSITION_CHANGE))
     return tuple(blocks)
 
 
 def _drill_blocks(index: int, item: Prescription) -> Iterator[Stretch]:
-    yield Stretch(index=index, kind="set-up", seconds=SET_UP)
+    yield Stretch(index=index, kind="set-up", side=None, seconds=SET_UP)
     used = float(SET_UP)
     for number, side in enumerate(item.sides):
         if number:
-            yield Stretch(index=index, kind="change", seconds=SIDE_CHANGE)
+            yield Stretch(index=index, kind="change", side=None, seconds=SIDE_CHANGE)
             used += SIDE_CHANGE
         last = number + 1 == len(item.sides)
         seconds = item.seconds - used if last else side.seconds

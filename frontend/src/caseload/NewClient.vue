@@ -2,14 +2,14 @@
 import { Drawer, Input } from 'ant-design-vue'
 import { reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { clinic, outcome, type Problem } from '@/api/client'
+import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import FieldNote from '@/ui/FieldNote.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
-const form = reactive({ first_name: '', last_name: '', birth_date: '', sex: '' as '' | 'f' | 'm' | 'x', trade: '' })
+const form = reactive<{ first_name: string; last_name: string; birth_date: string; sex: Schemas['NewClient']['sex']; trade: string }>({ first_name: '', last_name: '', birth_date: '', sex: '', trade: '' })
 const problem = ref<Problem | null>(null)
 const busy = ref(false)
 

@@ -8,7 +8,7 @@ import type { Report } from './useRun'
 const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; reports: Record<string, Report> }>()
 const emit = defineEmits<{ done: [after: number | null] }>()
 const after = ref<number | null>(null)
-const stopped = computed(() => Object.values(props.reports).some((r) => props.sheet.stop_symptoms.includes(r.symptom)))
+const stopped = computed(() => Object.values(props.reports).some((r) => props.sheet.stop_symptoms.some((sign) => sign === r.symptom)))
 </script>
 
 <template>

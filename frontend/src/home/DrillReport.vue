@@ -3,15 +3,17 @@ import { computed, ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import PainStrip from '@/ui/PainStrip.vue'
+import type { Report } from './useRun'
 import { MOVED, SYMPTOMS, siteWords } from './words'
 
 type Moved = 'none' | 'up' | 'down'
+type Symptom = Report['symptom']
 
 /** How a drill went: worst pain, what was felt, and where. A stop sign ends the drill and says whom to call. */
-const props = defineProps<{ drill: HomeSchemas['HomeDrill']; share: number; symptoms: string[]; stops: string[]; asksMoved: boolean; nerves: string[]; phone: string }>()
-const emit = defineEmits<{ report: [report: { during: number | null; symptom: string; felt: string; moved?: Moved }]; end: [] }>()
+const props = defineProps<{ drill: HomeSchemas['HomeDrill']; share: number; symptoms: Symptom[]; stops: Symptom[]; asksMoved: boolean; nerves: Symptom[]; phone: string }>()
+const emit = defineEmits<{ report: [report: { during: number | null; symptom: Symptom; felt: string; moved?: Moved }]; end: [] }>()
 const during = ref<number | null>(null)
-const symptom = ref('')
+const symptom = ref<Symptom>('')
 const felt = ref('')
 const moved = ref<Moved | ''>('')
 

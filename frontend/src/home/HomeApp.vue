@@ -55,9 +55,9 @@ const soreTold = ref(new Set<string>())
 const soreness = computed(() => (sheet.value?.soreness_open ?? []).filter((one) => !soreTold.value.has(one.session)))
 const phone = computed(() => sheet.value?.clinic.phone)
 
-async function tellMorning(session: string, pain: number, unusual: string): Promise<void> {
+async function tellMorning(session: string, pain: number, unusual: HomeSchemas['OpenSoreness']['unusual']): Promise<void> {
   told.value = new Set([...told.value, session])
-  await outbox.send({ kind: 'morning', body: { id: newId(), session, pain, unusual: unusual as 'none', gone_48h: null } })
+  await outbox.send({ kind: 'morning', body: { id: newId(), session, pain, unusual, gone_48h: null } })
 }
 
 async function tellSoreness(one: HomeSchemas['OpenSoreness'], gone: boolean): Promise<void> {
@@ -71,7 +71,7 @@ async function finish(after: number | null): Promise<void> {
   if (!state || !sheet.value) return
   const drills = sheet.value.drills
     .filter((d) => state.reports[d.drill])
-    .map((d) => ({ drill: d.drill, side: d.side as 'both', moved: '' as const, ...state.reports[d.drill]!, symptom: state.reports[d.drill]!.symptom as '' }))
+    .map((d) => ({ drill: d.drill, side: d.side, moved: '' as const, ...state.reports[d.drill]! }))
   const leftOut = sheet.value.drills.filter((d) => state.leftOut.includes(d.drill) && !state.reports[d.drill]).map((d) => d.title)
   const note = leftOut.length ? `Left out: ${leftOut.join(', ')}`.slice(0, 400) : ''
   run.clear()

@@ -2,13 +2,16 @@
 import { computed, ref } from 'vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import PainStrip from '@/ui/PainStrip.vue'
+import type { HomeSchemas } from '@/api/client'
 import { sessionWords, UNUSUAL, YESTERDAY } from './words'
+
+type Unusual = HomeSchemas['OpenSoreness']['unusual']
 
 /** The key question: how was the morning after. */
 const props = defineProps<{ date: string; today: string }>()
-const emit = defineEmits<{ told: [pain: number, unusual: string] }>()
+const emit = defineEmits<{ told: [pain: number, unusual: Unusual] }>()
 const pain = ref<number | null>(null)
-const unusual = ref('none')
+const unusual = ref<Unusual>('none')
 
 const words = computed(() => {
   const session = sessionWords(props.date, props.today)

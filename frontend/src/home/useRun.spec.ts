@@ -32,7 +32,7 @@ function open(sheet = sheetOf()): { run: UseRunReturn; close: () => void } {
   return { run, close: () => panel.unmount() }
 }
 
-const CALM = { during: 1, symptom: 'pull', felt: 'target' }
+const CALM = { during: 1, symptom: 'pull' as const, felt: 'target' }
 
 describe('a session on the phone', () => {
   beforeEach(() => {

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { clinic, outcome } from '@/api/client'
+import { clinic, outcome, type Schemas } from '@/api/client'
 import { needWords } from '@/app/options'
 import { unwrap } from '@/app/useVisit'
 import DrillPicture from '@/ui/DrillPicture.vue'
@@ -16,7 +16,7 @@ const route = useRoute()
 const router = useRouter()
 const search = ref('')
 const phase = ref('')
-const place = ref('')
+const place = ref<Schemas['DrillCard']['places'][number] | ''>('')
 const side = ref<'left' | 'right'>('right')
 const most = ref(PAGE)
 const { data, isError, refetch } = useQuery({

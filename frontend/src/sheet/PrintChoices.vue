@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { clinic, outcome, type Problem } from '@/api/client'
+import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -9,7 +9,7 @@ import ProblemNote from '@/ui/ProblemNote.vue'
 const props = defineProps<{ version: number; number: number; visit?: number; token?: string }>()
 const emit = defineEmits<{ linked: [link: string] }>()
 const session = useSession()
-const paper = ref('a4')
+const paper = ref<Schemas['PrintIn']['paper']>('a4')
 const size = ref('usual')
 const busy = ref(false)
 const saved = ref('')
@@ -30,7 +30,7 @@ async function make(fresh: boolean): Promise<void> {
   const key = await keyFor(fresh)
   if (key !== null) {
     const found = await outcome(clinic.POST('/api/versions/{version}/print', {
-      params: { path: { version: props.version } }, body: { paper: paper.value as 'a4', large: size.value === 'large', token: key }, parseAs: 'blob',
+      params: { path: { version: props.version } }, body: { paper: paper.value, large: size.value === 'large', token: key }, parseAs: 'blob',
     }))
     problem.value = found.ok ? null : found.problem
     if (found.ok) save(found.data as unknown as Blob)

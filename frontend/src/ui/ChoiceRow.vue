@@ -1,17 +1,17 @@
-<script setup lang="ts">
+<script setup lang="ts" generic="T extends string">
 /** A few words of which one is chosen; choosing the chosen one again takes it back to "not known". */
 const props = defineProps<{
   label: string
-  options: { value: string; text: string }[]
-  modelValue: string | null | undefined
+  options: { value: T; text: string }[]
+  modelValue: T | null | undefined
   note?: string
   keep?: boolean
   hideLabel?: boolean
 }>()
-const emit = defineEmits<{ 'update:modelValue': [value: string] }>()
+const emit = defineEmits<{ 'update:modelValue': [value: T] }>()
 
-function choose(value: string): void {
-  emit('update:modelValue', props.modelValue === value && !props.keep ? '' : value)
+function choose(value: T): void {
+  emit('update:modelValue', props.modelValue === value && !props.keep ? ('' as T) : value)
 }
 </script>
 

@@ -1091,8 +1091,11 @@ export interface components {
             factor: string;
             /** Name */
             name: string;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
         };
         /**
          * AuditFilter
@@ -1145,10 +1148,10 @@ export interface components {
             lines: components["schemas"]["AuditLine"][];
         };
         /**
-         * Beat
+         * BeatOnSheet
          * @description One beat of a side: what to do, for how many seconds, and which of how many it is.
          */
-        Beat: {
+        BeatOnSheet: {
             /** Number */
             number: number;
             /** Of */
@@ -1173,24 +1176,27 @@ export interface components {
             stop: number;
         };
         /**
-         * BreakDrill
-         * @description One drill of a break at work.
-         */
-        BreakDrill: {
-            /** Side */
-            side: string;
-            /** Title */
-            title: string;
-        };
-        /**
-         * BreakOut
+         * Break
          * @description A movement break at a time of day.
          */
-        BreakOut: {
+        Break: {
             /** At */
             at: string;
             /** Drills */
             drills: components["schemas"]["BreakDrill"][];
+        };
+        /**
+         * BreakDrill
+         * @description One drill of a break at work.
+         */
+        BreakDrill: {
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
+            /** Title */
+            title: string;
         };
         /**
          * CaseLine
@@ -1428,7 +1434,7 @@ export interface components {
             choices: components["schemas"]["ChoicesOut"];
             /** Coverage */
             coverage: components["schemas"]["CoverageOut"][];
-            desk: components["schemas"]["DeskOut"] | null;
+            desk: components["schemas"]["DeskPlan"] | null;
             /** Draft */
             draft: components["schemas"]["TickedDrill"][];
             /** Drills */
@@ -1514,12 +1520,12 @@ export interface components {
             reason: string;
         };
         /**
-         * DeskOut
-         * @description The breaks of a working day; start and end in minutes of the day.
+         * DeskPlan
+         * @description The breaks of a working day, and what does not fit; start and end in minutes of the day.
          */
-        DeskOut: {
+        DeskPlan: {
             /** Breaks */
-            breaks: components["schemas"]["BreakOut"][];
+            breaks: components["schemas"]["Break"][];
             /** End */
             end: number;
             /** Every */
@@ -1550,18 +1556,27 @@ export interface components {
             one_sided: boolean;
             /** Per Day */
             per_day: number;
-            /** Phase */
-            phase: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
             /** Picture */
             picture: string;
-            /** Place */
-            place: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
             /** Places */
-            places: string[];
+            places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
             /** Seconds */
             seconds: number;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Step */
             step: number;
             /** Steps */
@@ -1629,12 +1644,15 @@ export interface components {
             needs: string[];
             /** One Sided */
             one_sided: boolean;
-            /** Phase */
-            phase: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
             /** Picture */
             picture: string;
             /** Places */
-            places: string[];
+            places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
             /** Title */
             title: string;
         };
@@ -1721,8 +1739,11 @@ export interface components {
             pain_rule: "pain-free" | "tolerable" | "touch-and-release";
             /** Ripples */
             ripples: components["schemas"]["Ripple"][];
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Since */
             since: string | null;
             /** Source */
@@ -1739,8 +1760,11 @@ export interface components {
         EarlierTryout: {
             /** Drill */
             drill: string;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Title */
             title: string;
             /** Visit */
@@ -1854,8 +1878,11 @@ export interface components {
             };
             /** Region */
             region: string;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "" | "left" | "right" | "both";
             /** Since */
             since: string | null;
             /** To Confirm */
@@ -1950,8 +1977,11 @@ export interface components {
             last_time: components["schemas"]["LastTime"] | null;
             /** Number */
             number: number;
-            /** Outcome */
-            outcome: string;
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "clear" | "careful" | "incomplete" | "hold" | "refer" | "emergency";
             /** Outcome Words */
             outcome_words: string;
             /** Path */
@@ -1981,8 +2011,11 @@ export interface components {
             amount: number;
             /** Error */
             error: number;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "better" | "worse" | "no real change";
         };
         /**
          * GateWordIn
@@ -2063,22 +2096,34 @@ export interface components {
              * @enum {string}
              */
             pain_rule: "pain-free" | "tolerable" | "touch-and-release";
-            /** Paused */
+            /**
+             * Paused
+             * @default false
+             */
             paused: boolean;
             /** Per Day */
             per_day: number;
-            /** Phase */
-            phase: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
             /** Picture */
             picture: string;
-            /** Place */
-            place: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
             /** Seconds */
             seconds: number;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Sides */
-            sides: components["schemas"]["SideDoseOut"][];
+            sides: components["schemas"]["SideOnSheet"][];
             /** Step */
             step: number;
             /** Stop */
@@ -2152,8 +2197,11 @@ export interface components {
             relevant: boolean;
             /** Rule */
             rule: string;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Source */
             source: string | null;
             /** Title */
@@ -2545,14 +2593,23 @@ export interface components {
         OptionDrill: {
             /** Drill */
             drill: string;
-            /** Phase */
-            phase: string;
-            /** Place */
-            place: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
             /** Seconds */
             seconds: number;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Title */
             title: string;
         };
@@ -2578,7 +2635,7 @@ export interface components {
             /** Movements */
             movements: string[];
             /** Places */
-            places: string[];
+            places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
             /** Regions */
             regions: string[];
             /** Rules */
@@ -2614,12 +2671,18 @@ export interface components {
             id: number;
             /** Reason */
             reason: string;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Title */
             title: string;
-            /** Was */
-            was: string;
+            /**
+             * Was
+             * @enum {string}
+             */
+            was: "clear" | "caution" | "modify" | "exclude";
         };
         /**
          * PasswordChange
@@ -2641,15 +2704,21 @@ export interface components {
         };
         /**
          * PathStep
-         * @description One gate of the path and its state in words.
+         * @description One step of the path and its state in words.
          */
         PathStep: {
             /** Name */
             name: string;
-            /** State */
-            state: string;
-            /** Step */
-            step: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "waiting" | "stopped" | "idle";
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "story" | "screening" | "measure" | "match" | "compose" | "tryout" | "home" | "respond" | "adjust";
             /** Words */
             words: string;
         };
@@ -2694,8 +2763,11 @@ export interface components {
             drill: string;
             /** Felt */
             felt: string[];
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Title */
             title: string;
         };
@@ -2764,6 +2836,9 @@ export interface components {
         /**
          * ProposalOut
          * @description What a rule proposes, the facts, and the decision; `waits` says that a clinician has still to decide it.
+         *
+         *     `words` is what it does, `grave` and `stop_sign` how it is shown, `decided_here` whether a clinician decides it at
+         *     all.
          */
         ProposalOut: {
             /**
@@ -2780,6 +2855,8 @@ export interface components {
             choices: components["schemas"]["Choice"][];
             /** Decided By */
             decided_by: string | null;
+            /** Decided Here */
+            decided_here: boolean;
             /**
              * Decision
              * @enum {string}
@@ -2791,6 +2868,8 @@ export interface components {
             differs: string;
             /** Drill */
             drill: string;
+            /** Grave */
+            grave: boolean;
             /** Key */
             key: string;
             /** Missing */
@@ -2813,10 +2892,15 @@ export interface components {
             rule_text: string;
             /** Sessions */
             sessions: components["schemas"]["ProposalSession"][];
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "" | "left" | "right" | "both";
             /** Source */
             source: string | null;
+            /** Stop Sign */
+            stop_sign: boolean;
             /** Threshold */
             threshold: string;
             /** Title */
@@ -2826,6 +2910,8 @@ export interface components {
             to_words: string;
             /** Waits */
             waits: boolean;
+            /** Words */
+            words: string;
         };
         /**
          * ProposalSession
@@ -2854,7 +2940,7 @@ export interface components {
             /** Morning */
             morning: number | null;
             /** Symptom */
-            symptom: string;
+            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way") | "";
             /** Why */
             why: string;
         };
@@ -2926,12 +3012,18 @@ export interface components {
              * @enum {string}
              */
             override: "open" | "lead" | "never";
-            /** Phase */
-            phase: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
             /** Picture */
             picture: string;
-            /** Place */
-            place: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
             /** Relief */
@@ -2940,10 +3032,16 @@ export interface components {
             risk: number;
             /** Score */
             score: number;
-            /** Side */
-            side: string;
-            /** Tick Side */
-            tick_side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
+            /**
+             * Tick Side
+             * @enum {string}
+             */
+            tick_side: "left" | "right" | "both";
             /** Title */
             title: string;
             /**
@@ -3277,11 +3375,14 @@ export interface components {
             /** Kind */
             kind: ("calm" | "stirred" | "flared" | "waiting") | null;
             /** Moved */
-            moved: string;
-            /** Side */
-            side: string;
+            moved: ("none" | "up" | "down") | "";
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Symptom */
-            symptom: string;
+            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way") | "";
             /** Title */
             title: string;
             /** Why */
@@ -3338,8 +3439,11 @@ export interface components {
             morning: number | null;
             /** Note */
             note: string;
-            /** Unusual */
-            unusual: string;
+            /**
+             * Unusual
+             * @enum {string}
+             */
+            unusual: "none" | "training" | "work" | "travel" | "poor-sleep" | "other";
             /** Version */
             version: number;
         };
@@ -3354,7 +3458,7 @@ export interface components {
             /** Date */
             date: string;
             /** Desk */
-            desk: components["schemas"]["BreakOut"][];
+            desk: components["schemas"]["Break"][];
             /** Difference */
             difference: string[];
             /** Drills */
@@ -3378,7 +3482,7 @@ export interface components {
         };
         /**
          * SheetDrill
-         * @description One drill of a sheet with everything the sheet says.
+         * @description One drill of a sheet, how it is planned, and the name of its pictures.
          */
         SheetDrill: {
             /** Breath S */
@@ -3414,18 +3518,27 @@ export interface components {
             pain_rule: "pain-free" | "tolerable" | "touch-and-release";
             /** Per Day */
             per_day: number;
-            /** Phase */
-            phase: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
             /** Picture */
             picture: string;
-            /** Place */
-            place: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
             /** Seconds */
             seconds: number;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Sides */
-            sides: components["schemas"]["SideDoseOut"][];
+            sides: components["schemas"]["SideOnSheet"][];
             /** Step */
             step: number;
             /** Stop */
@@ -3444,10 +3557,10 @@ export interface components {
             watch: string[];
         };
         /**
-         * SideDoseOut
-         * @description One side of a drill: its dose in parts and in words, and its seconds.
+         * SideOnSheet
+         * @description One side of a drill: its dose in parts and in words, its seconds, its beats, and its picture in words.
          */
-        SideDoseOut: {
+        SideOnSheet: {
             /**
              * Alt
              * @default
@@ -3461,11 +3574,14 @@ export interface components {
              * Pace
              * @default []
              */
-            pace: components["schemas"]["Beat"][];
+            pace: components["schemas"]["BeatOnSheet"][];
             /** Seconds */
             seconds: number;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Words */
             words: string;
         };
@@ -3474,8 +3590,11 @@ export interface components {
          * @description What one side does.
          */
         SideWords: {
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Words */
             words: string;
         };
@@ -3701,17 +3820,20 @@ export interface components {
         };
         /**
          * Stretch
-         * @description A stretch of time on the tape; `index` is the drill, none between drills.
+         * @description A stretch of time on the tape; `index` is the drill, None between drills.
          */
         Stretch: {
             /** Index */
             index: number | null;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "set-up" | "change" | "side" | "rise" | "move";
             /** Seconds */
             seconds: number;
             /** Side */
-            side: string | null;
+            side: ("left" | "right" | "both") | null;
         };
         /**
          * SuggestionOut
@@ -3809,8 +3931,11 @@ export interface components {
             row: components["schemas"]["RowOut"] | null;
             /** Series */
             series: components["schemas"]["SeriesPoint"][];
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Trend */
             trend: string;
             /**
@@ -3865,8 +3990,11 @@ export interface components {
             lighter: string[];
             /** Setup */
             setup: string;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Title */
             title: string;
         };
@@ -3878,7 +4006,7 @@ export interface components {
             /** Drill */
             drill: string;
             /** Sides */
-            sides: string[];
+            sides: ("left" | "right" | "both")[];
             /** Ticked */
             ticked: boolean;
             /** Title */
@@ -3899,7 +4027,7 @@ export interface components {
             revision: number;
             step: components["schemas"]["TryStep"];
             /** Symptoms */
-            symptoms: string[];
+            symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way")[];
             /** Tried */
             tried: components["schemas"]["TriedOut"][];
         };

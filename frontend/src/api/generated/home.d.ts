@@ -69,10 +69,10 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
-         * Beat
+         * BeatOnSheet
          * @description One beat of a side: what to do, for how many seconds, and which of how many it is.
          */
-        Beat: {
+        BeatOnSheet: {
             /** Number */
             number: number;
             /** Of */
@@ -83,24 +83,27 @@ export interface components {
             word: string;
         };
         /**
-         * BreakDrill
-         * @description One drill of a break at work.
-         */
-        BreakDrill: {
-            /** Side */
-            side: string;
-            /** Title */
-            title: string;
-        };
-        /**
-         * BreakOut
+         * Break
          * @description A movement break at a time of day.
          */
-        BreakOut: {
+        Break: {
             /** At */
             at: string;
             /** Drills */
             drills: components["schemas"]["BreakDrill"][];
+        };
+        /**
+         * BreakDrill
+         * @description One drill of a break at work.
+         */
+        BreakDrill: {
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
+            /** Title */
+            title: string;
         };
         /**
          * ClinicOut
@@ -184,22 +187,34 @@ export interface components {
              * @enum {string}
              */
             pain_rule: "pain-free" | "tolerable" | "touch-and-release";
-            /** Paused */
+            /**
+             * Paused
+             * @default false
+             */
             paused: boolean;
             /** Per Day */
             per_day: number;
-            /** Phase */
-            phase: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
             /** Picture */
             picture: string;
-            /** Place */
-            place: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
             /** Seconds */
             seconds: number;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Sides */
-            sides: components["schemas"]["SideDoseOut"][];
+            sides: components["schemas"]["SideOnSheet"][];
             /** Step */
             step: number;
             /** Stop */
@@ -230,7 +245,7 @@ export interface components {
             /** Date */
             date: string;
             /** Desk */
-            desk: components["schemas"]["BreakOut"][];
+            desk: components["schemas"]["Break"][];
             /** Difference */
             difference: string[];
             /** Done Today */
@@ -248,7 +263,7 @@ export interface components {
             /** Mornings Open */
             mornings_open: components["schemas"]["OpenMorning"][];
             /** Nerve Symptoms */
-            nerve_symptoms: string[];
+            nerve_symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way")[];
             /** Overridden */
             overridden: string[];
             /** Rest Until */
@@ -258,9 +273,9 @@ export interface components {
             /** Soreness Open */
             soreness_open: components["schemas"]["OpenSoreness"][];
             /** Stop Symptoms */
-            stop_symptoms: string[];
+            stop_symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way")[];
             /** Symptoms */
-            symptoms: string[];
+            symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way")[];
             /** Timeline */
             timeline: components["schemas"]["Stretch"][];
             /** Today */
@@ -397,10 +412,10 @@ export interface components {
             version: number;
         };
         /**
-         * SideDoseOut
-         * @description One side of a drill: its dose in parts and in words, and its seconds.
+         * SideOnSheet
+         * @description One side of a drill: its dose in parts and in words, its seconds, its beats, and its picture in words.
          */
-        SideDoseOut: {
+        SideOnSheet: {
             /**
              * Alt
              * @default
@@ -414,11 +429,14 @@ export interface components {
              * Pace
              * @default []
              */
-            pace: components["schemas"]["Beat"][];
+            pace: components["schemas"]["BeatOnSheet"][];
             /** Seconds */
             seconds: number;
-            /** Side */
-            side: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
             /** Words */
             words: string;
         };
@@ -435,17 +453,20 @@ export interface components {
         };
         /**
          * Stretch
-         * @description A stretch of time on the tape; `index` is the drill, none between drills.
+         * @description A stretch of time on the tape; `index` is the drill, None between drills.
          */
         Stretch: {
             /** Index */
             index: number | null;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "set-up" | "change" | "side" | "rise" | "move";
             /** Seconds */
             seconds: number;
             /** Side */
-            side: string | null;
+            side: ("left" | "right" | "both") | null;
         };
     };
     responses: never;

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
+import { useStep } from '@/app/useStep'
 import { useVisit } from '@/app/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -14,16 +15,15 @@ const { visit, frame, refresh } = useVisit()
 const session = useSession()
 const router = useRouter()
 const path = { visit: visit.value }
-const review = shallowRef<Schemas['ReviewOut'] | null>(null)
+const { view: review, read, show } = useStep<Schemas['ReviewOut']>(visit.value, 'review', () => outcome(clinic.GET('/api/visits/{visit}/review', { params: { path } })))
 const problem = ref<Problem | null>(null)
 const closing = ref<Problem | null>(null)
 const made = ref<Schemas['VersionLine'] | null | undefined>(undefined)
 const why = ref<{ title: string; reasons: ReasonCard[] } | null>(null)
 
 async function open(): Promise<void> {
-  const found = await outcome(clinic.GET('/api/visits/{visit}/review', { params: { path } }))
+  const found = await read()
   problem.value = found.ok ? null : found.problem
-  if (found.ok) review.value = found.data
 }
 onMounted(open)
 
@@ -37,7 +37,7 @@ function explain(p: Schemas['ProposalOut']): void {
 }
 
 function update(found: Schemas['ReviewOut']): void {
-  review.value = found
+  show(found)
   closing.value = null
   refresh()
 }

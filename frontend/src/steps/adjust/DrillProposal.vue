@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Input } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { readable, shortDate } from '@/ui/dates'
@@ -17,14 +17,6 @@ const reason = ref('')
 const step = ref<number | null>(null)
 const problem = ref<Problem | null>(null)
 
-const WORDS: Record<Schemas['ProposalOut']['action'], string> = {
-  '': '', 'open-gate': 'Open the next stage',
-  suspend: 'Suspend the plan', stop: 'Stop this drill', pause: 'Pause this drill', swap: 'Swap', 'step-back': 'Step back',
-  ease: 'Ease', restart: 'Start again lower', hold: 'Hold', progress: 'Step up', keep: 'Keep at the top',
-}
-const grave = computed(() => ['suspend', 'stop', 'pause', 'swap', 'step-back', 'ease'].includes(props.proposal.action))
-const asks = computed(() => !['hold', 'keep'].includes(props.proposal.action))
-const stopSign = computed(() => ['suspend', 'stop', 'pause'].includes(props.proposal.action))
 const DECIDED: Record<Schemas['ProposalOut']['decision'], string> = { open: '', accept: 'accepted', change: 'changed', refuse: 'refused' }
 
 async function decide(decision: Decision): Promise<void> {
@@ -44,7 +36,7 @@ async function decide(decision: Decision): Promise<void> {
 </script>
 
 <template>
-  <article :class="{ grave, quiet: !asks, decided: proposal.decision !== 'open' }" :aria-label="proposal.title">
+  <article :class="{ grave: proposal.grave, quiet: !proposal.decided_here, decided: proposal.decision !== 'open' }" :aria-label="proposal.title">
     <div class="top">
       <div class="what">
         <h2>{{ proposal.title }}</h2>
@@ -55,7 +47,7 @@ async function decide(decision: Decision): Promise<void> {
         <span v-if="!proposal.sessions.length" class="small quiet">not done yet</span>
       </div>
       <div class="verdict">
-        <p class="action">{{ WORDS[proposal.action] }}</p>
+        <p class="action">{{ proposal.words }}</p>
         <p v-if="proposal.to_words" class="small">{{ proposal.to_words }}</p>
       </div>
     </div>
@@ -76,9 +68,9 @@ async function decide(decision: Decision): Promise<void> {
       </tbody>
     </table>
     <div v-if="may && proposal.decision === 'open'" class="acts right">
-      <button v-if="asks" class="act next" @click="decide('accept')">Accept</button>
+      <button v-if="proposal.decided_here" class="act next" @click="decide('accept')">Accept</button>
       <button class="act" @click="mode = mode === 'change' ? null : 'change'">Change</button>
-      <button v-if="asks && !stopSign" class="act" @click="mode = mode === 'refuse' ? null : 'refuse'">Refuse</button>
+      <button v-if="proposal.decided_here && !proposal.stop_sign" class="act" @click="mode = mode === 'refuse' ? null : 'refuse'">Refuse</button>
     </div>
     <div v-else-if="proposal.decision !== 'open'" class="acts">
       <strong>{{ DECIDED[proposal.decision] }}</strong>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, shallowRef } from 'vue'
+import { computed, nextTick, onMounted, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
+import { useStep } from '@/app/useStep'
 import { useVisit } from '@/app/useVisit'
 import { useChoices } from '@/steps/match/useChoices'
 import { useSheetDraft, type SheetDraft } from '@/steps/match/useSheetDraft'
@@ -21,27 +22,21 @@ import { moved } from './order'
 const { visit, frame, refresh } = useVisit()
 const session = useSession()
 const path = { visit: visit.value }
-const view = shallowRef<Schemas['ComposeOut'] | null>(null)
+const { view, read } = useStep<Schemas['ComposeOut']>(visit.value, 'compose', () => outcome(clinic.GET('/api/visits/{visit}/compose', { params: { path } })))
 const page = ref('')
 const opened = ref('')
 const said = ref('')
 const may = computed(() => session.may('compose'))
 
-async function fetchView() {
-  const found = await outcome(clinic.GET('/api/visits/{visit}/compose', { params: { path } }))
-  if (found.ok) view.value = found.data
-  return found
-}
-
 async function renew(): Promise<void> {
-  await Promise.all([refresh(), fetchView()])
+  await Promise.all([refresh(), read()])
 }
 
 const { draft, change, undo, undoable } = useSheetDraft({
   visit: visit.value,
   stageOpen: () => !view.value?.stage_fixed,
   read: async () => {
-    const found = await fetchView()
+    const found = await read()
     if (!found.ok) return found
     if (!page.value) page.value = found.data.drills.length ? 'draft' : 'lengths'
     const { revision, draft: drills, stage, arranged } = found.data
@@ -50,13 +45,10 @@ const { draft, change, undo, undoable } = useSheetDraft({
   saved: renew,
 })
 const choices = useChoices(visit.value, async () => {
-  const found = await outcome(clinic.GET('/api/visits/{visit}/compose', { params: { path } }))
+  const found = await read()
   return found.ok ? { ok: true, data: found.data.choices } : found
 }, renew)
-onMounted(async () => {
-  await draft.reload()
-  await choices.reload()
-})
+onMounted(() => Promise.all([draft.reload(), choices.reload()]))
 
 const drills = computed(() => view.value?.drills ?? [])
 const pages = computed(() => [{ value: 'draft', text: 'the sheet' }, { value: 'lengths', text: 'by length' }])
@@ -87,7 +79,7 @@ async function move(from: number, to: number): Promise<void> {
 
 function take(length: Schemas['LengthOption']): void {
   change((sheet) => {
-    sheet.drills = length.drills.map((d) => ({ drill: d.drill, side: d.side as 'both', method: '', step: null, place: d.place as '' }))
+    sheet.drills = length.drills.map((d) => ({ drill: d.drill, side: d.side, method: '', step: null, place: d.place }))
     sheet.arranged = true
   })
   page.value = 'draft'
@@ -104,7 +96,7 @@ function alter(shown: Schemas['DraftDrillOut'], values: Record<string, unknown>)
 function swap(shown: Schemas['DraftDrillOut'], id: string): void {
   change((sheet) => {
     const index = sheet.drills.findIndex((d) => d.drill === shown.drill)
-    if (index >= 0) sheet.drills[index] = { drill: id, side: shown.side as 'both', method: '', step: null, place: '' }
+    if (index >= 0) sheet.drills[index] = { drill: id, side: shown.side, method: '', step: null, place: '' }
   })
   opened.value = id
 }

@@ -5,7 +5,7 @@ import FieldNote from '@/ui/FieldNote.vue'
 import { sided } from '@/ui/sides'
 
 /** The drills of the sheet over the breaks of a working day. */
-const props = defineProps<{ desk: Schemas['DeskOut']; note?: string; may: boolean }>()
+const props = defineProps<{ desk: Schemas['DeskPlan']; note?: string; may: boolean }>()
 const emit = defineEmits<{ hours: [value: { start: number; end: number; every: number }] }>()
 const clock = (minutes: number) => `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
 const form = reactive({ start: '', end: '', every: '' })

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { needWords } from '@/app/options'
+import { problemOf, unwrap } from '@/app/useVisit'
 import FieldNote from '@/ui/FieldNote.vue'
 import { PAIN_RULES } from '@/ui/painRules'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -20,19 +22,18 @@ const props = defineProps<{
   may: boolean
 }>()
 const emit = defineEmits<{ changed: []; choose: [values: Partial<Choices>] }>()
-const compared = shallowRef<Schemas['ComparedNeed'][]>([])
+/** the needs and the methods chosen for them, as a word that changes with either */
+const basis = computed(() => JSON.stringify([props.needs.map((n) => [n.id, n.weight]), props.choices.methods, props.choices.needs_set]))
+const { data, error } = useQuery({
+  queryKey: computed(() => ['methods', props.visit, basis.value]),
+  queryFn: async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/methods', { params: { path: { visit: props.visit } } }))),
+  placeholderData: keepPreviousData,
+})
+const compared = computed(() => data.value ?? [])
 const current = ref('')
 const weight = ref('')
 const reason = ref('')
 const problem = ref<Problem | null>(null)
-
-async function compare(): Promise<void> {
-  const found = await outcome(clinic.GET('/api/visits/{visit}/methods', { params: { path: { visit: props.visit } } }))
-  problem.value = found.ok ? null : found.problem
-  if (found.ok) compared.value = found.data
-}
-onMounted(compare)
-watch(() => props.needs, compare)
 
 const need = computed(() => props.needs.find((n) => n.id === (current.value || props.needs[0]?.id)))
 const methods = computed(() => compared.value.find((row) => row.need === need.value?.id)?.methods ?? [])
@@ -115,7 +116,7 @@ async function withdraw(id: number): Promise<void> {
     </div>
     <section class="standing" aria-label="Chosen by hand">
       <h2>Chosen by hand, in force</h2>
-      <ProblemNote :problem="problem" />
+      <ProblemNote :problem="problem ?? problemOf(error)" />
       <p v-if="!overrides.length && !choices.pinned?.length && !Object.keys(choices.barred ?? {}).length" class="small quiet">No verdict is overridden, no drill is pinned or barred. Pin keeps a drill in every composed session; bar leaves it out, with your reason.</p>
       <p v-for="o in overrides" :key="o.id" class="row"><span><strong>Overridden:</strong> {{ o.title }}<template v-if="o.side !== 'both'">, {{ o.side }}</template>, was {{ o.was === 'exclude' ? 'refused' : o.was }} – “{{ o.reason }}” <span class="small quiet">{{ o.by }}, {{ shortDate(o.date) }}</span></span>
         <button v-if="may" class="act plain" @click="withdraw(o.id)">take it back</button></p>

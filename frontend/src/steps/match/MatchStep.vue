@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { needWords, useOptions } from '@/app/options'
 import { useSession } from '@/app/session'
+import { useStep } from '@/app/useStep'
 import { useVisit } from '@/app/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
@@ -17,32 +18,26 @@ import RankedRow from './RankedRow.vue'
 import { useChoices } from './useChoices'
 import { useSheetDraft } from './useSheetDraft'
 
-type Explained = Pick<Schemas['LeftOutDrill'], 'drill' | 'override' | 'verdict'> & { side: string }
+type Explained = Pick<Schemas['LeftOutDrill'], 'drill' | 'override' | 'verdict' | 'side'>
 
 const { visit, frame, refresh } = useVisit()
 const session = useSession()
 const { options } = useOptions()
 const path = { visit: visit.value }
-const view = shallowRef<Schemas['MatchOut'] | null>(null)
+const { view, read } = useStep<Schemas['MatchOut']>(visit.value, 'match', () => outcome(clinic.GET('/api/visits/{visit}/match', { params: { path } })))
 const why = ref<{ title: string; intro: string; reasons: ReasonCard[]; about: Explained } | null>(null)
 const page = ref('drills')
 const canCompose = computed(() => session.may('compose'))
 
-async function fetchView() {
-  const found = await outcome(clinic.GET('/api/visits/{visit}/match', { params: { path } }))
-  if (found.ok) view.value = found.data
-  return found
-}
-
 async function renew(): Promise<void> {
-  await Promise.all([refresh(), fetchView()])
+  await Promise.all([refresh(), read()])
 }
 
 const { draft, change, undo, undoable } = useSheetDraft({
   visit: visit.value,
   stageOpen: () => !view.value?.stage_fixed,
   read: async () => {
-    const found = await fetchView()
+    const found = await read()
     if (!found.ok) return found
     const { revision, ticked, stage, arranged } = found.data
     return { ok: true, data: { revision, value: { drills: ticked, stage: stage ?? null, arranged } } }
@@ -50,7 +45,7 @@ const { draft, change, undo, undoable } = useSheetDraft({
   saved: renew,
 })
 const choices = useChoices(visit.value, async () => {
-  const found = await outcome(clinic.GET('/api/visits/{visit}/match', { params: { path } }))
+  const found = await read()
   return found.ok ? { ok: true, data: found.data.choices } : found
 }, renew)
 onMounted(() => Promise.all([draft.reload(), choices.reload()]))
@@ -68,7 +63,7 @@ function toggle(drill: Schemas['RankedDrill']): void {
   change((now) => {
     now.drills = tickedOf(drill.drill)
       ? now.drills.filter((d) => d.drill !== drill.drill)
-      : [...now.drills, { drill: drill.drill, side: drill.tick_side as 'both', method: '', step: null, place: '' }]
+      : [...now.drills, { drill: drill.drill, side: drill.tick_side, method: '', step: null, place: '' }]
   })
 }
 
@@ -155,7 +150,7 @@ async function overridden(): Promise<void> {
       <LeftOutList :left-out="view.left_out" @explain="explainLeftOut" />
     </template>
     <ReasonPanel :open="!!why" :title="why?.title ?? ''" :intro="why?.intro" :reasons="why?.reasons ?? []" :version="options?.knowledge_version" @close="why = null">
-      <OverrideForm v-if="why && why.about.verdict !== 'clear'" :key="why.about.drill" :visit="visit" :drill="why.about.drill" :side="(why.about.side as 'both')" :override="why.about.override" :verdict="why.about.verdict" @done="overridden" />
+      <OverrideForm v-if="why && why.about.verdict !== 'clear'" :key="why.about.drill" :visit="visit" :drill="why.about.drill" :side="why.about.side" :override="why.about.override" :verdict="why.about.verdict" @done="overridden" />
     </ReasonPanel>
   </section>
   <CannotRead v-else :problem="draft.problem.value" @again="draft.reload" />

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, shallowRef } from 'vue'
+import { computed, nextTick, onMounted, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { usePanelKeys } from '@/app/keys'
 import { useSession } from '@/app/session'
+import { useStep } from '@/app/useStep'
 import { useVisit } from '@/app/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
@@ -21,18 +22,19 @@ type Measure = Schemas['MeasureOut']
 type Step = Schemas['MeasureStep']
 type State = 'cold' | 'after-drills'
 
+type Side = Schemas['TestSide']['side']
 const { visit, refresh } = useVisit()
 const session = useSession()
 const path = { visit: visit.value }
-const view = shallowRef<Measure | null>(null)
 const added = ref<string[]>([])
 const current = ref('')
 const state = ref<State>('cold')
 const panel = ref<HTMLElement | null>(null)
 const why = ref<{ title: string; reasons: ReasonCard[] } | null>(null)
 
+const { view, read, show } = useStep<Measure>(visit.value, 'measure', () => outcome(clinic.GET('/api/visits/{visit}/measure', { params: { path, query: { added: added.value.join(',') } } })))
+
 function adopt(found: Measure): Step {
-  view.value = found
   if (!found.tests.some((t) => t.measure === current.value)) current.value = found.tests[0]?.measure ?? ''
   return structuredClone(found.step)
 }
@@ -41,12 +43,12 @@ const draft = useDraft<Step>({
   key: `easepath:measure:${visit.value}`,
   delay: 300,
   read: async () => {
-    const found = await outcome(clinic.GET('/api/visits/{visit}/measure', { params: { path, query: { added: added.value.join(',') } } }))
+    const found = await read()
     return found.ok ? { ok: true, data: { revision: found.data.revision, value: adopt(found.data) } } : found
   },
   save: async (revision, value) => {
     const found = await outcome(clinic.PUT('/api/visits/{visit}/measure', { params: { path, query: { added: added.value.join(',') } }, body: { revision, ...value } }))
-    if (found.ok) view.value = found.data
+    if (found.ok) show(found.data)
     return found
   },
   saved: refresh,
@@ -66,10 +68,10 @@ const groups = computed(() => {
 })
 const taken = computed(() => new Set((draft.value.value?.sittings ?? []).map((s) => s.measure)).size)
 
-const wordOf = (side: string) => (side === 'both' ? '' : side) as '' | 'left' | 'right'
-const sitting = (measure: string, side: string) => draft.value.value?.sittings?.find((s) => s.measure === measure && s.side === wordOf(side) && s.state === state.value)
+const wordOf = (side: Side) => (side === 'both' ? '' : side)
+const sitting = (measure: string, side: Side) => draft.value.value?.sittings?.find((s) => s.measure === measure && s.side === wordOf(side) && s.state === state.value)
 
-function setTrials(measure: string, side: string, trials: number[]): void {
+function setTrials(measure: string, side: Side, trials: number[]): void {
   const now = draft.value.value
   if (!now) return
   const others = (now.sittings ?? []).filter((s) => s !== sitting(measure, side))
@@ -82,13 +84,13 @@ function toggleSign(sign: string): void {
   now.observed = now.observed?.includes(sign) ? now.observed.filter((s) => s !== sign) : [...(now.observed ?? []), sign]
 }
 
-function setGoal(side: string, value: number | null): void {
+function setGoal(side: Side, value: number | null): void {
   const now = draft.value.value
   if (!now || !test.value) return
   const others = (now.goals ?? []).filter((g) => g.measure !== test.value?.measure || g.side !== wordOf(side))
   now.goals = value === null ? others : [...others, { measure: test.value.measure, side: wordOf(side), value }]
 }
-const goalOf = (measure: string, side: string) => draft.value.value?.goals?.find((g) => g.measure === measure && (g.side === wordOf(side) || g.side === ''))?.value ?? null
+const goalOf = (measure: string, side: Side) => draft.value.value?.goals?.find((g) => g.measure === measure && (g.side === wordOf(side) || g.side === ''))?.value ?? null
 
 /** The reading field of a side; component refs of a list keep no order, the page does. */
 function focusSide(index: number): void {
@@ -117,8 +119,7 @@ async function add(measure: string): Promise<void> {
   if (!measure) return
   added.value.push(measure)
   await draft.flush()
-  const found = await outcome(clinic.GET('/api/visits/{visit}/measure', { params: { path, query: { added: added.value.join(',') } } }))
-  if (found.ok) view.value = found.data
+  await read()
   await open(measure)
 }
 
@@ -129,7 +130,7 @@ const { keys } = usePanelKeys(panel, () => [
   { key: 'r', does: 'right', run: () => focusSide(1) },
 ])
 
-const noteFor = (measure: string, side: string) => {
+const noteFor = (measure: string, side: Side) => {
   const index = (draft.value.value?.sittings ?? []).findIndex((s) => s.measure === measure && s.side === wordOf(side))
   return Object.entries(draft.fields.value).find(([field]) => field.startsWith(`sittings.${index}.`))?.[1]
 }

@@ -12,7 +12,7 @@ import ProblemNote from '@/ui/ProblemNote.vue'
 const props = defineProps<{ visit: number; sessions: Schemas['SessionOut'][]; today: string }>()
 const emit = defineEmits<{ saved: [] }>()
 const pain = ref<number | null>(null)
-const unusual = ref('none')
+const unusual = ref<Schemas['SessionOut']['unusual']>('none')
 const gone = ref('')
 const problem = ref<Problem | null>(null)
 const waiting = computed(() => props.sessions.filter((s) => s.morning === null && !s.left_out && s.date < props.today).at(-1))
@@ -21,7 +21,7 @@ const twoDays = computed(() => waiting.value !== undefined && (Date.parse(props.
 async function save(): Promise<void> {
   if (!waiting.value || pain.value === null) return
   const body = {
-    id: newId(), session: waiting.value.id, pain: pain.value, unusual: unusual.value as 'none',
+    id: newId(), session: waiting.value.id, pain: pain.value, unusual: unusual.value,
     gone_48h: gone.value === '' ? null : gone.value === 'yes',
   }
   const result = await outcome(clinic.POST('/api/visits/{visit}/mornings', { params: { path: { visit: props.visit } }, body }))

@@ -9,7 +9,8 @@ import PainStrip from '@/ui/PainStrip.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 
 /** A session from the paper grid or the telephone; a correction is a new entry beside the old one. */
-interface Row { drill: string; title: string; side: string; felt_sites: string[]; done: string; during: string; symptom: string; felt: string; moved: string }
+type Told = Schemas['SessionDrillOut']
+interface Row extends Pick<Told, 'drill' | 'title' | 'side' | 'symptom' | 'felt' | 'moved'> { felt_sites: string[]; done: string; during: string }
 const props = defineProps<{ visit: number; version: number; today: string; planned: Schemas['PlannedDrillOut'][]; corrects?: Schemas['SessionOut'] }>()
 const emit = defineEmits<{ saved: []; cancel: [] }>()
 const store = draftKey(`easepath:session-entry:${props.visit}:${props.corrects?.id ?? 'new'}`)
@@ -41,7 +42,7 @@ async function save(): Promise<void> {
   const body: Schemas['SessionIn'] = {
     id: form.id, version: props.corrects?.version ?? props.version, date: form.date, before: form.before, after: form.after, note: form.note,
     corrects: props.corrects?.id ?? null,
-    drills: form.rows.map((r) => ({ drill: r.drill, side: r.side as 'both', done_pct: number(r.done), during: number(r.during), symptom: r.symptom as '', felt: r.felt, moved: r.moved as 'none' })),
+    drills: form.rows.map((r) => ({ drill: r.drill, side: r.side, done_pct: number(r.done), during: number(r.during), symptom: r.symptom, felt: r.felt, moved: r.moved })),
   }
   const found = await outcome(clinic.POST('/api/visits/{visit}/sessions', { params: { path: { visit: props.visit } }, body }))
   problem.value = found.ok ? null : found.problem

@@ -47,7 +47,7 @@ function remove(index: number): void {
       <div class="line">
         <ChoiceRow v-if="byId.get(f.factor)?.sided" :model-value="f.side" label="side" hide-label
           :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }, { value: 'both', text: 'both' }]"
-          @update:model-value="(v) => change(index, { side: v as 'left' })" />
+          @update:model-value="(v) => change(index, { side: v })" />
         <label v-if="byId.get(f.factor)?.dated" class="small">since
           <Input type="date" :value="f.since ?? ''" style="width: 10rem" @change="(e: Event) => change(index, { since: (e.target as HTMLInputElement).value || null })" />
         </label>

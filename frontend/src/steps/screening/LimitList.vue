@@ -9,7 +9,8 @@ import FieldNote from '@/ui/FieldNote.vue'
 const props = defineProps<{ modelValue: Schemas['LimitIn'][]; standing: Schemas['LimitOut'][]; fields: Record<string, string> }>()
 const emit = defineEmits<{ 'update:modelValue': [value: Schemas['LimitIn'][]] }>()
 const { options } = useOptions()
-const form = reactive({ movement: '', side: '', degrees: '', by: 'surgeon' })
+type Limit = Schemas['LimitIn']
+const form = reactive<{ movement: string; side: Limit['side']; degrees: string; by: Limit['by'] }>({ movement: '', side: '', degrees: '', by: 'surgeon' })
 const fault = computed(() => {
   if (!form.degrees) return ''
   const value = Number(form.degrees)
@@ -20,7 +21,7 @@ const words = (one: Schemas['LimitIn']) => `${one.movement.replaceAll('-', ' ')}
 
 function add(): void {
   if (!ready.value) return
-  emit('update:modelValue', [...props.modelValue, { movement: form.movement, side: form.side as '', degrees: Number(form.degrees), by: form.by as 'surgeon' }])
+  emit('update:modelValue', [...props.modelValue, { movement: form.movement, side: form.side, degrees: Number(form.degrees), by: form.by }])
   form.movement = form.degrees = ''
 }
 </script>

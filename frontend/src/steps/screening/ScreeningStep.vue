@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, shallowRef } from 'vue'
+import { computed, nextTick, onMounted, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { usePanelKeys } from '@/app/keys'
 import { useSession } from '@/app/session'
+import { useStep } from '@/app/useStep'
 import { useVisit } from '@/app/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import CarriedNote from '@/ui/CarriedNote.vue'
@@ -23,24 +24,23 @@ interface Draft { answers: Answers; factors: Schemas['FactorIn'][]; limits: Sche
 const { visit, frame, refresh } = useVisit()
 const session = useSession()
 const path = { visit: visit.value }
-const view = shallowRef<Screening | null>(null)
+const { view, read, show } = useStep<Screening>(visit.value, 'screening', () => outcome(clinic.GET('/api/visits/{visit}/screening', { params: { path } })))
 const panel = ref<HTMLElement | null>(null)
 
 function adopt(found: Screening): Draft {
-  view.value = found
-  return { answers: { ...found.answers }, factors: found.factors.map(({ factor, side, since, trimester, region, parameters }) => ({ factor, side: side as '' | 'left', since, trimester, region, parameters })), limits: found.limits.map(({ movement, side, degrees, by }) => ({ movement, side, degrees, by })) }
+  return { answers: { ...found.answers }, factors: found.factors.map(({ factor, side, since, trimester, region, parameters }) => ({ factor, side, since, trimester, region, parameters })), limits: found.limits.map(({ movement, side, degrees, by }) => ({ movement, side, degrees, by })) }
 }
 
 const draft = useDraft<Draft>({
   key: `easepath:screening:${visit.value}`,
   delay: 250,
   read: async () => {
-    const found = await outcome(clinic.GET('/api/visits/{visit}/screening', { params: { path } }))
+    const found = await read()
     return found.ok ? { ok: true, data: { ...found.data, value: adopt(found.data) } } : found
   },
   save: async (revision, value, person) => {
     const found = await outcome(clinic.PUT('/api/visits/{visit}/screening', { params: { path }, body: { revision, person_revision: person, ...value } }))
-    if (found.ok) view.value = found.data
+    if (found.ok) show(found.data)
     return found
   },
   saved: refresh,

@@ -10,15 +10,20 @@ import BreathTap from './BreathTap.vue'
 
 /** The person and what they really have: time, places, things, and how the session is done. */
 const props = defineProps<{ story: Schemas['StoryFields']; note: (field: string) => string | undefined }>()
+const emit = defineEmits<{ tell: [values: Partial<Schemas['StoryFields']>] }>()
 const { options } = useOptions()
 const allThings = ref(false)
-const story = computed(() => props.story)
-const things = computed(() => (options.value?.equipment ?? []).filter((item) => allThings.value || story.value.equipment.includes(item.id)))
+/** the story as it is read; writing a field tells it, and whoever holds the story writes it */
+const story = new Proxy({} as Schemas['StoryFields'], {
+  get: (_, field: keyof Schemas['StoryFields']) => props.story[field],
+  set: (_, field: string, value) => { emit('tell', { [field]: value }); return true },
+})
+const things = computed(() => (options.value?.equipment ?? []).filter((item) => allThings.value || story.equipment.includes(item.id)))
 const PLACES = ['floor', 'bed', 'chair', 'desk', 'wall', 'stand']
 
 function toggle(list: 'places' | 'equipment', item: string): void {
-  const now = story.value[list]
-  story.value[list] = now.includes(item) ? now.filter((one) => one !== item) : [...now, item]
+  const now = story[list]
+  story[list] = now.includes(item) ? now.filter((one) => one !== item) : [...now, item]
 }
 </script>
 
@@ -38,10 +43,10 @@ function toggle(list: 'places' | 'equipment', item: string): void {
         </label>
       </div>
       <BreathTap v-model="story.breath_s" />
-      <ChoiceRow v-model="(story.confidence as string)" label="Confidence in moving" :options="[{ value: 'low', text: 'low: four drills at most' }, { value: 'normal', text: 'normal' }]" />
-      <ChoiceRow v-model="(story.first as string)" keep label="Which side first" :options="[{ value: 'unaffected', text: 'the better side' }, { value: 'affected', text: 'the sore side' }]" />
-      <ChoiceRow v-model="(story.train as string)" keep label="Which sides" :options="[{ value: 'both', text: 'both' }, { value: 'affected', text: 'the sore side only' }]" />
-      <ChoiceRow v-model="(story.phase_order as string)" keep label="Order of a session" :options="[{ value: 'mobility-first', text: 'loosen, then load' }, { value: 'control-first', text: 'load, then loosen' }]" />
+      <ChoiceRow v-model="story.confidence" label="Confidence in moving" :options="[{ value: 'low', text: 'low: four drills at most' }, { value: 'normal', text: 'normal' }]" />
+      <ChoiceRow v-model="story.first" keep label="Which side first" :options="[{ value: 'unaffected', text: 'the better side' }, { value: 'affected', text: 'the sore side' }]" />
+      <ChoiceRow v-model="story.train" keep label="Which sides" :options="[{ value: 'both', text: 'both' }, { value: 'affected', text: 'the sore side only' }]" />
+      <ChoiceRow v-model="story.phase_order" keep label="Order of a session" :options="[{ value: 'mobility-first', text: 'loosen, then load' }, { value: 'control-first', text: 'load, then loosen' }]" />
     </div>
     <div class="col">
       <fieldset class="set">

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { Input } from 'ant-design-vue'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
+import { unwrap } from '@/app/useVisit'
 
 /** The complaint by name: what was told and marked puts the likeliest first, with why; the clinician picks. */
 const props = defineProps<{ modelValue?: string; words: string; areas: string[]; clues: string[]; conditions: Schemas['ConditionOut'][]; note?: string }>()
 const emit = defineEmits<{ 'update:modelValue': [value: string]; clue: [value: string] }>()
 const search = ref('')
 const open = ref(false)
-const suggestions = shallowRef<Schemas['SuggestionOut'][]>([])
 const chosen = computed(() => props.conditions.find((one) => one.id === props.modelValue))
 const list = computed(() => {
   const text = search.value.trim().toLowerCase()
@@ -18,19 +19,19 @@ const list = computed(() => {
 })
 const clueList = computed(() => [...new Set(suggestions.value.slice(0, 3).flatMap((s) => s.clues))])
 
-let asked = 0
+const query = computed(() => ({ words: props.words, areas: props.areas.join(','), clues: props.clues.join(',') }))
+const settled = ref(query.value)
 let timer: ReturnType<typeof setTimeout> | undefined
-watch(() => [props.words, props.areas.join(), props.clues.join()], () => {
+watch(query, (now) => {
   clearTimeout(timer)
-  timer = setTimeout(ask, suggestions.value.length ? 300 : 0)
-}, { immediate: true })
-
-async function ask(): Promise<void> {
-  const number = ++asked
-  const query = { words: props.words, areas: props.areas.join(','), clues: props.clues.join(',') }
-  const found = await outcome(clinic.GET('/api/suggestions', { params: { query } }))
-  if (found.ok && number === asked) suggestions.value = found.data
-}
+  timer = setTimeout(() => { settled.value = now }, 300)
+})
+const { data } = useQuery({
+  queryKey: computed(() => ['suggestions', settled.value]),
+  queryFn: async () => unwrap(await outcome(clinic.GET('/api/suggestions', { params: { query: settled.value } }))),
+  placeholderData: keepPreviousData,
+})
+const suggestions = computed(() => data.value ?? [])
 
 function pick(id: string): void {
   emit('update:modelValue', id)

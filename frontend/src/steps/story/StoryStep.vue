@@ -4,6 +4,7 @@ import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
+import { useStep } from '@/app/useStep'
 import { useVisit } from '@/app/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import CarriedNote from '@/ui/CarriedNote.vue'
@@ -27,10 +28,11 @@ const path = { visit: visit.value }
 const page = ref('pain')
 const carried = ref<string | null>(null)
 
+const told = useStep(visit.value, 'story', () => outcome(clinic.GET('/api/visits/{visit}/story', { params: { path } })))
 const draft = useDraft<Story>({
   key: `easepath:story:${visit.value}`,
   read: async () => {
-    const found = await outcome(clinic.GET('/api/visits/{visit}/story', { params: { path } }))
+    const found = await told.read()
     if (found.ok) carried.value = found.data.carried_from
     return found.ok ? { ok: true, data: { ...found.data, value: found.data.story } } : found
   },
@@ -63,8 +65,8 @@ async function another(): Promise<void> {
 function setAreas(areas: string[]): void {
   if (!story.value) return
   story.value.areas = areas
-  const sides = new Set(areas.map((a) => a.split(':')[1]))
-  if (!story.value.side && sides.size === 1) story.value.side = [...sides][0] as 'left'
+  const marked = (['left', 'right'] as const).filter((side) => areas.some((area) => area.endsWith(`:${side}`)))
+  if (!story.value.side && marked.length === 1) story.value.side = marked[0] ?? ''
 }
 
 function toggleClue(clue: string): void {
@@ -85,7 +87,7 @@ function toggleClue(clue: string): void {
     <ConflictBox v-if="draft.state.value === 'conflict'" :problem="draft.problem.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" />
     <ProblemNote v-else-if="draft.state.value === 'refused' && !Object.keys(draft.fields.value).length" :problem="draft.problem.value" />
 
-    <AtHome v-if="page === 'home'" :story="story" :note="note" />
+    <AtHome v-if="page === 'home'" :story="story" :note="note" @tell="(values) => Object.assign(story!, values)" />
     <template v-else>
       <div class="grid">
         <BodyChart :model-value="story.areas" :areas="options?.areas ?? []" :note="note('areas')" @update:model-value="setAreas" />
@@ -95,7 +97,7 @@ function toggleClue(clue: string): void {
           </label>
           <ConditionPicker v-model="story.condition" :words="story.words" :areas="story.areas" :clues="story.clues" :conditions="options?.conditions ?? []" :note="note('condition')" @clue="toggleClue" />
           <div class="pair">
-            <ChoiceRow v-model="(story.side as string)" label="Side, from the client’s view" :note="note('side')"
+            <ChoiceRow v-model="story.side" label="Side, from the client’s view" :note="note('side')"
               :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }, { value: 'both', text: 'both' }]" />
             <label class="label">Since
               <Input :value="story.since ?? ''" type="date" name="since" :aria-invalid="!!note('since')" @change="(e: Event) => (story!.since = (e.target as HTMLInputElement).value || null)" />
@@ -105,7 +107,7 @@ function toggleClue(clue: string): void {
           <ChoiceRow :model-value="settle" label="How long it takes to settle" :options="SETTLE" :note="note('settle_minutes')"
             @update:model-value="(v) => (story!.settle_minutes = v ? Number(v) : null)" />
           <div class="pair">
-            <ChoiceRow v-model="(story.wakes as string)" label="Wakes at night" :options="[{ value: 'no', text: 'never' }, { value: 'sometimes', text: 'sometimes' }, { value: 'most-nights', text: 'most nights' }]" />
+            <ChoiceRow v-model="story.wakes" label="Wakes at night" :options="[{ value: 'no', text: 'never' }, { value: 'sometimes', text: 'sometimes' }, { value: 'most-nights', text: 'most nights' }]" />
             <NumberField v-model="story.stiff_minutes" label="Stiff on getting up" unit="min" :note="note('stiff_minutes')" />
           </div>
         </div>

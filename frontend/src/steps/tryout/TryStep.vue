@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
+import { useStep } from '@/app/useStep'
 import { useVisit } from '@/app/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
@@ -18,21 +19,20 @@ type Entry = Schemas['TryoutIn']
 const { visit, refresh } = useVisit()
 const session = useSession()
 const path = { visit: visit.value }
-const view = shallowRef<Schemas['TryOut'] | null>(null)
+const { view, read, show } = useStep<Schemas['TryOut']>(visit.value, 'tryouts', () => outcome(clinic.GET('/api/visits/{visit}/tryouts', { params: { path } })))
 const current = ref(0)
 
 const draft = useDraft<Step>({
   key: `easepath:tryout:${visit.value}`,
   delay: 250,
   read: async () => {
-    const found = await outcome(clinic.GET('/api/visits/{visit}/tryouts', { params: { path } }))
+    const found = await read()
     if (!found.ok) return found
-    view.value = found.data
     return { ok: true, data: { revision: found.data.revision, value: { tryouts: found.data.step.tryouts ?? [], test_movement: found.data.step.test_movement ?? '' } } }
   },
   save: async (revision, value) => {
     const found = await outcome(clinic.PUT('/api/visits/{visit}/tryouts', { params: { path }, body: { revision, ...value } }))
-    if (found.ok) view.value = found.data
+    if (found.ok) show(found.data)
     return found
   },
   saved: refresh,
@@ -48,19 +48,21 @@ const ticked = computed(() => (view.value?.choices ?? []).filter((c) => c.ticked
 const others = computed(() => (view.value?.choices ?? []).filter((c) => !c.ticked))
 const asksMovement = computed(() => tryouts.value.some((t) => t.measure === 'pain-movement'))
 
-function add(drill: string, side: string): void {
+function add(drill: string, side: Entry['side']): void {
   const now = draft.value.value
   if (!now || isTried(drill, side)) return
   const last = now.tryouts.at(-1)
-  now.tryouts = [...now.tryouts, { drill, side: side as 'both', measure: last?.measure ?? '', before: last?.after?.length ? [...last.after] : [], after: [], symptom: '', faults: [], brought_back: false }]
+  now.tryouts = [...now.tryouts, { drill, side, measure: last?.measure ?? '', before: last?.after?.length ? [...last.after] : [], after: [], symptom: '', faults: [], brought_back: false }]
   current.value = now.tryouts.length - 1
 }
 
 function addFrom(event: Event): void {
   const select = event.target as HTMLSelectElement
-  const [drill = '', side = ''] = select.value.split('|')
+  const [drill, side] = select.value.split('|')
   select.value = ''
-  if (drill) add(drill, side)
+  const picked = view.value?.choices.find((c) => c.drill === drill)
+  const of = picked?.sides.find((one) => one === side)
+  if (picked && of) add(picked.drill, of)
 }
 
 function change(values: Partial<Entry>): void {

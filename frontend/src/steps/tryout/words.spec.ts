@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
+import type { Schemas } from '@/api/client'
 import { gainWords } from './words'
 
 describe('the words of a try-out', () => {
-  it.each([
+  it.each<[Schemas['GainOut'] | null, string]>([
     [{ amount: 11, error: 6, kind: 'better' }, '11° better, a real change: the error is 6°'],
     [{ amount: -8.5, error: 6, kind: 'worse' }, '8.5° worse, a real change: the error is 6°'],
     [{ amount: 4, error: 6, kind: 'no real change' }, 'no real change: 4° better, within the error of 6°'],

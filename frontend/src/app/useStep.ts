@@ -1,0 +1,35 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import type { Ref } from 'vue'
+import type { Outcome } from '@/api/client'
+import { problemOf, unwrap } from './useVisit'
+
+export interface UseStepReturn<T> {
+  /** what the step shows, as it was read or saved last */
+  view: Readonly<Ref<T | undefined>>
+  /** ask anew; however many parts of the page ask at once, it is one request */
+  read: () => Promise<Outcome<T>>
+  /** show what a save answered with */
+  show: (found: T) => void
+  /** whether an answer is on its way */
+  busy: Readonly<Ref<boolean>>
+}
+
+/** What one step of a visit shows, kept where every part of the page reads it. */
+export function useStep<T>(visit: number, step: string, ask: () => Promise<Outcome<T>>): UseStepReturn<T> {
+  const queries = useQueryClient()
+  const queryKey = ['step', visit, step]
+  const queryFn = async () => unwrap(await ask())
+  const { data, isFetching } = useQuery<T>({ queryKey, queryFn, enabled: false })
+
+  async function read(): Promise<Outcome<T>> {
+    try {
+      return { ok: true, data: await queries.fetchQuery<T>({ queryKey, queryFn, staleTime: 0, retry: false }) }
+    } catch (fault) {
+      const problem = problemOf(fault instanceof Error ? fault : null)
+      if (!problem) throw fault
+      return { ok: false, problem }
+    }
+  }
+
+  return { view: data as Readonly<Ref<T | undefined>>, read, show: (found) => { queries.setQueryData<T>(queryKey, found) }, busy: isFetching }
+}
