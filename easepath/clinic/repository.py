@@ -5,9 +5,10 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from dataclasses import fields as dataclass_fields
 from functools import cache, cached_property
 from operator import attrgetter
-from typing import Any, Final, TypeVar
+from typing import Any, Final
 
 from django.db import models as fields
 from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
@@ -20,8 +21,6 @@ from easepath.clinic.policies import require
 from easepath.core.assessment import Assessment
 from easepath.core.facts import Situation
 from easepath.core.knowledge import shipped_library
-
-R = TypeVar("R", bound=rows.Row)
 
 
 @dataclass(frozen=True)
@@ -87,6 +86,20 @@ class _Rows(fields.Aggregate):
         return self.as_sql(compiler, connection, function="JSONB_AGG", **context)
 
 
+class _Inside(fields.Func):
+    """JSON inside JSON as itself and not as a text, on either database."""
+
+    function = "JSON"
+    output_field = fields.JSONField()
+
+    def as_postgresql(self, compiler: Any, connection: Any, **_: Any) -> Any:
+        """It is itself already."""
+        return compiler.compile(self.source_expressions[0])
+
+
+SESSION_FIELDS: Final = tuple(field.name for field in dataclass_fields(rows.SessionRow))
+
+
 def _many(model: type[fields.Model], of: str, to: str = "pk", **named: Any) -> Subquery:
     """Rows of a model that belong to the outer row, as a JSON list."""
     found = model._default_manager.filter(**{of: OuterRef(to)})
@@ -109,9 +122,10 @@ def _by(person: str) -> dict[str, str]:
     return {f"by_{name}": f"{person}__{field}" for name, field in names.items()}
 
 
-def _plain(row: type[rows.Row], **renamed: Any) -> dict[str, Any]:
+def _plain(row: type[rows.Row] | tuple[str, ...], **renamed: Any) -> dict[str, Any]:
     """Every field of a row type, under its own name in the database where it has no other."""
-    return {name: renamed.get(name, name) for name in row.model_fields}
+    names = row if isinstance(row, tuple) else row.model_fields
+    return {name: renamed.get(name, name) for name in names}
 
 
 @cache
@@ -136,27 +150,27 @@ def _parts() -> dict[str, Subquery]:
         "sessions": _many(
             models.SessionLog, "complaint",
             **_plain(
-                rows.SessionRow, version="version__number",
-                drills=_many(models.SessionDrill, "session", **_plain(rows.SessionDrillRow)),
-                morning=_last(models.MorningReport, "-received_at", **_plain(rows.MorningRow)),
-                count=_last(models.SessionCount, "-pk", **_plain(rows.CountRow, **_by("decided_by"))),
+                SESSION_FIELDS, version="version__number",
+                drills=_Inside(_many(models.SessionDrill, "session", **_plain(rows.SessionDrillRow._fields))),
+                morning=_Inside(_last(models.MorningReport, "-received_at", **_plain(rows.MorningRow))),
+                count=_Inside(_last(models.SessionCount, "-pk", **_plain(rows.CountRow, **_by("decided_by")))),
             ),
         ),
     }  # fmt: skip
 
 
-KINDS: Final[dict[str, tuple[type[rows.Row], Callable[[Any], Any]]]] = {
-    "answers": (rows.AnswerRow, attrgetter("word")),
-    "clearances": (rows.ClearanceRow, attrgetter("id")),
-    "factors": (rows.FactorRow, attrgetter("id")),
-    "limits": (rows.LimitRow, attrgetter("id")),
-    "sittings": (rows.SittingRow, attrgetter("date", "id")),
-    "goals": (rows.GoalRow, attrgetter("id")),
-    "tryouts": (rows.TryoutRow, attrgetter("visit", "position")),
-    "overrides": (rows.OverrideRow, attrgetter("id")),
-    "sessions": (rows.SessionRow, attrgetter("date", "received_at")),
-    "steps": (rows.StepRow, attrgetter("step")),
-    "draft": (rows.DraftRow, attrgetter("position")),
+KINDS: Final[dict[str, tuple[Callable[[Any], Any], Callable[[Any], Any]]]] = {
+    "answers": (rows.AnswerRow.model_validate, attrgetter("word")),
+    "clearances": (rows.ClearanceRow.model_validate, attrgetter("id")),
+    "factors": (rows.FactorRow.model_validate, attrgetter("id")),
+    "limits": (rows.LimitRow.model_validate, attrgetter("id")),
+    "sittings": (rows.SittingRow.model_validate, attrgetter("date", "id")),
+    "goals": (rows.GoalRow.model_validate, attrgetter("id")),
+    "tryouts": (rows.TryoutRow.model_validate, attrgetter("visit", "position")),
+    "overrides": (rows.OverrideRow.model_validate, attrgetter("id")),
+    "sessions": (rows.SessionRow.of, attrgetter("date", "received_at")),
+    "steps": (rows.StepRow.model_validate, attrgetter("step")),
+    "draft": (rows.DraftRow.model_validate, attrgetter("position")),
 }
 """By part its rows, and what they are ordered by."""
 
@@ -195,8 +209,8 @@ def _record(complaint: Any, visit: models.Visit | None) -> Record:
 
 
 def _typed(row: Any, name: str) -> tuple[Any, ...]:
-    kind, order = KINDS[name]
-    return tuple(sorted((kind.model_validate(one) for one in getattr(row, f"rows_{name}") or ()), key=order))
+    made, order = KINDS[name]
+    return tuple(sorted((made(one) for one in getattr(row, f"rows_{name}") or ()), key=order))
 
 
 def read_complaint(complaint: int) -> Record:

@@ -5,7 +5,8 @@ from __future__ import annotations
 import datetime as dt
 import json
 import uuid
-from typing import Annotated, Any
+from dataclasses import dataclass
+from typing import Annotated, Any, NamedTuple
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict
 
@@ -163,7 +164,7 @@ class OverrideRow(Signed):
     recorded_at: dt.datetime
 
 
-class SessionDrillRow(Row):
+class SessionDrillRow(NamedTuple):
     """One drill of a session."""
 
     position: int
@@ -192,8 +193,9 @@ class CountRow(Signed):
     decided_at: dt.datetime
 
 
-class SessionRow(Row):
-    """One session at home with its drills, its morning, and whether it counts."""
+@dataclass(frozen=True)
+class SessionRow:
+    """One session at home with its drills in order, its morning, and whether it counts."""
 
     id: uuid.UUID
     version: int
@@ -203,9 +205,21 @@ class SessionRow(Row):
     note: str
     corrects: uuid.UUID | None
     received_at: str
-    drills: Annotated[tuple[SessionDrillRow, ...], BeforeValidator(_loaded)]
-    morning: Annotated[MorningRow | None, BeforeValidator(_loaded)]
-    count: Annotated[CountRow | None, BeforeValidator(_loaded)]
+    drills: tuple[SessionDrillRow, ...]
+    morning: MorningRow | None
+    count: CountRow | None
+
+    @classmethod
+    def of(cls, read: dict[str, Any]) -> SessionRow:
+        """A session as the database hands it on; a year has hundreds of them, so nothing is looked at twice."""
+        drills = sorted(SessionDrillRow(**drill) for drill in _loaded(read["drills"]) or ())
+        morning, count = _loaded(read["morning"]), _loaded(read["count"])
+        return cls(**{
+            **read, "id": uuid.UUID(read["id"]), "date": dt.date.fromisoformat(read["date"]), "drills": tuple(drills),
+            "corrects": read["corrects"] and uuid.UUID(read["corrects"]),
+            "morning": morning and MorningRow.model_validate(morning),
+            "count": count and CountRow.model_validate(count),
+        })  # fmt: skip
 
     @property
     def left_out(self) -> CountRow | None:

@@ -7,6 +7,7 @@ from bisect import bisect_left
 from collections import defaultdict
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 from easepath.core.facts import ClientFactor, LogEntry
 from easepath.core.ids import Factors, Sites
@@ -38,14 +39,6 @@ class Response:
     eased: bool = False
 
 
-@dataclass(frozen=True)
-class Answered:
-    """One entry of the log with its response."""
-
-    entry: LogEntry
-    response: Response
-
-
 class Responder:
     """Classifies log entries for one screened client; `log` are the sessions by date, as they count."""
 
@@ -55,9 +48,24 @@ class Responder:
         self._level = screen.irritability.level
         self._methods = dict(methods)
         self._nerve_factor = bool(screen.factor_ids & BURNING_FACTORS)
-        entries = tuple(log)
-        self._dates = _dates_by_drill(entries)
-        self._excused = self._excused_dates(entries)
+        pain = screen.situation.complaint.pain
+        self._usual_morning = pain.morning if pain.morning is not None else pain.usual
+        self._log = tuple(log)
+        self._excused = self._excused_dates(self._log)
+
+    @cached_property
+    def answered(self) -> tuple[Answered, ...]:
+        """Every entry of the log with its response, by date; a response is worked out when it is looked at."""
+        return tuple(Answered(entry, self) for entry in self._log)
+
+    @cached_property
+    def _dates(self) -> Mapping[tuple[str, SideName], Sequence[dt.date]]:
+        """The dates of each drill on each side, in order."""
+        found: dict[tuple[str, SideName], set[dt.date]] = defaultdict(set)
+        for entry in self._log:
+            for side in entry.sides:
+                found[entry.drill, side].add(entry.date)
+        return {key: sorted(dates) for key, dates in found.items()}
 
     def classify(self, entry: LogEntry) -> Response:
         """flared, waiting, stirred or calm, with the fact that decided."""
@@ -109,10 +117,9 @@ class Responder:
 
     def reference_morning(self, entry: LogEntry) -> float | None:
         """The higher of the pain before and the usual morning pain (usual pain when that is unknown)."""
-        pain = self._screen.situation.complaint.pain
-        morning = pain.morning if pain.morning is not None else pain.usual
-        known = [value for value in (entry.before, morning) if value is not None]
-        return max(known, default=None)
+        if entry.before is None or self._usual_morning is None:
+            return self._usual_morning if entry.before is None else entry.before
+        return max(entry.before, self._usual_morning)
 
     def over_allowed(self, entry: LogEntry) -> bool:
         """Whether the worst pain during the drill was over what is allowed."""
@@ -236,9 +243,11 @@ class Responder:
         """Dates after an unusual day whose merely worse morning is not charged; one in any seven days."""
         excused: list[dt.date] = []
         for entry in log:
+            if entry.unusual == "none":
+                continue
             over = self._morning_over(entry)
             merely_worse = over is not None and 0 < over < self._number("flared", "morning_over")
-            if entry.unusual == "none" or not merely_worse or self._is_dangerous(entry):
+            if not merely_worse or self._is_dangerous(entry):
                 continue
             if not excused or (entry.date - excused[-1]).days >= self._number("unusual-day", "once_in_days"):
                 excused.append(entry.date)
@@ -248,13 +257,17 @@ class Responder:
         return entry.symptom in NERVE_SYMPTOMS | JOINT_SYMPTOMS
 
 
-def _dates_by_drill(log: Iterable[LogEntry]) -> Mapping[tuple[str, SideName], Sequence[dt.date]]:
-    """The dates of each drill on each side, in order."""
-    found: dict[tuple[str, SideName], set[dt.date]] = defaultdict(set)
-    for entry in log:
-        for side in entry.sides:
-            found[entry.drill, side].add(entry.date)
-    return {key: sorted(dates) for key, dates in found.items()}
+@dataclass(frozen=True)
+class Answered:
+    """One entry of the log with its response, which is worked out when it is looked at."""
+
+    entry: LogEntry
+    reader: Responder
+
+    @cached_property
+    def response(self) -> Response:
+        """How the entry is read."""
+        return self.reader.classify(self.entry)
 
 
 def asks_moved(screen: ScreenResult) -> bool:

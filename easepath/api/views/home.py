@@ -137,7 +137,7 @@ def session_lines(record: Record) -> list[SessionOut]:
         out = session.left_out
         morning = morning_of(session, dates[session.date])
         drills = []
-        for row in sorted(session.drills, key=lambda drill: drill.position):
+        for row in session.drills:
             response = None if out else responses[str(session.id), row.drill, row.side]
             drills.append(SessionDrillOut(
                 drill=row.drill, title=assessment.library.title(row.drill), side=side_word(row.side),

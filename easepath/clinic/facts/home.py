@@ -5,13 +5,17 @@ from __future__ import annotations
 import datetime as dt
 from collections import defaultdict
 from collections.abc import Iterable
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
+
+from pydantic import TypeAdapter
 
 from easepath.clinic.rows import MorningRow, SessionRow
 from easepath.core import facts as core
 
 if TYPE_CHECKING:
     from easepath.clinic.repository import Record
+
+LOG = TypeAdapter(tuple[core.LogEntry, ...])
 
 
 def effective_sessions(record: Record) -> list[SessionRow]:
@@ -45,16 +49,18 @@ def log_entries(record: Record) -> tuple[core.LogEntry, ...]:
     """One entry per drill of each session; the morning of a session stands in each, to be charged later."""
     sessions = effective_sessions(record)
     dates = by_date(sessions)
-    return tuple(entry for session in sessions for entry in _entries(session, morning_of(session, dates[session.date])))
+    told = [entry for session in sessions for entry in _entries(session, morning_of(session, dates[session.date]))]
+    return LOG.validate_python(told, strict=False)
 
 
-def _entries(session: SessionRow, morning: MorningRow | None) -> Iterable[core.LogEntry]:
-    for row in sorted(session.drills, key=lambda drill: drill.position):
-        told = {
-            "date": session.date, "session": str(session.id), "drill": row.drill, "side": row.side,
-            "done_pct": row.done_pct, "before": session.before, "during": row.during, "after": session.after,
+def _entries(session: SessionRow, morning: MorningRow | None) -> Iterable[dict[str, Any]]:
+    shared: dict[str, Any] = {
+        "date": session.date, "session": str(session.id), "before": session.before, "after": session.after,
+    }  # fmt: skip
+    if morning is not None:
+        shared |= {"next": morning.pain, "unusual": morning.unusual, "gone_48h": morning.gone_48h}
+    for row in session.drills:
+        yield {
+            **shared, "drill": row.drill, "side": row.side, "done_pct": row.done_pct, "during": row.during,
             "symptom": row.symptom or None, "felt": row.felt or None, "moved": row.moved or "none",
         }  # fmt: skip
-        if morning is not None:
-            told |= {"next": morning.pain, "unusual": morning.unusual, "gone_48h": morning.gone_48h}
-        yield core.LogEntry.model_validate(told, strict=False)

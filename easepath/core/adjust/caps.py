@@ -47,9 +47,9 @@ def _block(context: Context, worse: bool) -> str | None:
         return "a measure or the usual pain is worse"
     first = context.situation.today - dt.timedelta(days=context.library.number("queued", "days_after_flare"))
     planned = {p.drill for p in context.situation.plan.drills}
-    for entry, response in ((one.entry, one.response) for one in context.answered):
-        if entry.date >= first and entry.drill in planned and response.kind == "flared":
-            return f"a drill flared on {entry.date}, less than three days ago"
+    for one in context.answered:
+        if one.entry.date >= first and one.entry.drill in planned and one.response.kind == "flared":
+            return f"a drill flared on {one.entry.date}, less than three days ago"
     return None
 
 

@@ -97,7 +97,7 @@ def pinch(view: DrillView) -> Decision | None:
 
 def flare_again(view: DrillView) -> Decision | None:
     """Flares close together go back a rung."""
-    flares = view.classes[-int(view.number("flare-again", "of_last")) :].count("flared")
+    flares = view.last_classes(int(view.number("flare-again", "of_last"))).count("flared")
     if flares < view.number("flare-again", "times"):
         return None
     return moves.back(view, "flare-again", _reason("flare-again", times=flares))
@@ -105,7 +105,7 @@ def flare_again(view: DrillView) -> Decision | None:
 
 def flare(view: DrillView) -> Decision | None:
     """A flare in the last session: rest, then ease."""
-    if view.last is None or view.classes[-1] != "flared":
+    if view.last is None or view.last.kind != "flared":
         return None
     why = view.last.response.reason.text(view.context.library)
     return moves.ease(view, "flare", _reason("flare", date=str(view.last.date), why=why))
@@ -113,7 +113,7 @@ def flare(view: DrillView) -> Decision | None:
 
 def stirred_again(view: DrillView) -> Decision | None:
     """Sessions stirred or flared more often than not: ease."""
-    last = view.classes[-int(view.number("stirred-again", "of_last")) :]
+    last = view.last_classes(int(view.number("stirred-again", "of_last")))
     stirs = sum(1 for kind in last if kind in ("stirred", "flared"))
     if stirs < view.number("stirred-again", "times"):
         return None
@@ -122,14 +122,14 @@ def stirred_again(view: DrillView) -> Decision | None:
 
 def stirred(view: DrillView) -> Decision | None:
     """The last session stirred: hold."""
-    if view.last is None or view.classes[-1] != "stirred":
+    if view.last is None or view.last.kind != "stirred":
         return None
     return _hold("stirred", why=view.last.response.reason.text(view.context.library))
 
 
 def waiting(view: DrillView) -> Decision | None:
     """Something about the last session is not known yet: ask, and hold."""
-    if view.last is None or view.classes[-1] != "waiting":
+    if view.last is None or view.last.kind != "waiting":
         return None
     return _hold("waiting", why=view.last.response.reason.text(view.context.library))
 
@@ -186,7 +186,7 @@ def ready(view: DrillView) -> Decision | None:
     """Calm and complete long enough: go up."""
     wanted = int(view.number("ready", "sessions_irritable" if view.context.screen.high else "sessions"))
     last = view.days[-wanted:]
-    if len(last) < wanted or any(kind != "calm" for kind in view.classes[-wanted:]):
+    if len(last) < wanted or any(kind != "calm" for kind in view.last_classes(wanted)):
         return None
     if any(day.done_pct is None or day.done_pct < view.number("ready", "complete_pct") for day in last):
         return None

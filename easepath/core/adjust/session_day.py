@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Collection, Iterable
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import groupby
 
 from easepath.core.facts import LogEntry
@@ -19,10 +20,19 @@ class SessionDay:
     """The sessions of one date with the response of each, in the order they were done."""
 
     date: dt.date
-    entries: tuple[LogEntry, ...]
-    responses: tuple[Response, ...]
+    answered: tuple[Answered, ...]
 
     @property
+    def entries(self) -> tuple[LogEntry, ...]:
+        """The sessions, in the order they were done."""
+        return tuple(one.entry for one in self.answered)
+
+    @property
+    def responses(self) -> tuple[Response, ...]:
+        """The response of each."""
+        return tuple(one.response for one in self.answered)
+
+    @cached_property
     def response(self) -> Response:
         """The worst response of the date."""
         return min(self.responses, key=lambda response: WORST_FIRST.index(response.kind))
@@ -76,8 +86,4 @@ def worst_class(kinds: Iterable[ResponseClass]) -> ResponseClass:
 
 def days_of(answered: Iterable[Answered]) -> tuple[SessionDay, ...]:
     """Entries in order of their dates, with the response of each, date by date."""
-    found = []
-    for date, group in groupby(answered, key=lambda one: one.entry.date):
-        ones = list(group)
-        found.append(SessionDay(date, tuple(o.entry for o in ones), tuple(o.response for o in ones)))
-    return tuple(found)
+    return tuple(SessionDay(date, tuple(ones)) for date, ones in groupby(answered, key=lambda one: one.entry.date))

@@ -32,6 +32,7 @@ class Context:
         self.situation: Situation = matcher.screen.situation
         self.methods: Mapping[str, str] = {p.drill: self._method(p) for p in self.situation.plan.drills}
         self.log = log
+        self._days: dict[tuple[str, SideName | None], tuple[SessionDay, ...]] = {}
         self.responder = Responder(self.screen, self.methods, log)
 
     def _method(self, planned: PlannedDrill) -> str:
@@ -47,14 +48,17 @@ class Context:
         """A number of an adjusting rule."""
         return self.library.number(rule, name)
 
-    @cached_property
+    @property
     def answered(self) -> tuple[Answered, ...]:
         """Every entry of the log with its response, by date."""
-        return tuple(Answered(entry, self.responder.classify(entry)) for entry in self.log)
+        return self.responder.answered
 
     def days(self, drill: str, side: SideName | None) -> tuple[SessionDay, ...]:
         """The dates on which a drill was logged on a side, or on any (None), each with its responses."""
-        return days_of([one for one in self._answered_of.get(drill, ()) if side is None or side in one.entry.sides])
+        if (drill, side) not in self._days:
+            ones = [one for one in self._answered_of.get(drill, ()) if side is None or side in one.entry.sides]
+            self._days[drill, side] = days_of(ones)
+        return self._days[drill, side]
 
     @cached_property
     def _answered_of(self) -> Mapping[str, Sequence[Answered]]:
@@ -100,10 +104,9 @@ class DrillView:
         """The last counted date."""
         return self.days[-1] if self.days else None
 
-    @cached_property
-    def classes(self) -> tuple[ResponseClass, ...]:
-        """The class of every counted date."""
-        return tuple(day.kind for day in self.days)
+    def last_classes(self, most: int) -> tuple[ResponseClass, ...]:
+        """The classes of the last counted dates."""
+        return tuple(day.kind for day in self.days[-most:])
 
     @property
     def recent(self) -> tuple[SessionDay, ...]:
