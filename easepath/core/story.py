@@ -13,13 +13,21 @@ from easepath.core.reasons import Reason
 from easepath.core.vocabulary import SIDES, Irritability, SideWord, sides_of
 
 HIGH_REST_PAIN = 5
+"""Pain at rest from which on tissue is irritable whatever else is told."""
 HIGH_WORST_PAIN = 7
+"""Worst pain from which on, settling slowly, it is."""
 HIGH_SETTLE_MINUTES = 24 * 60
+"""A day: pain that takes so long to settle is irritable."""
 SLOW_SETTLE_MINUTES = 120
+"""Two hours: slow enough to make severe pain irritable."""
 LOW_REST_PAIN = 1
+"""At most this at rest is calm."""
 LOW_WORST_PAIN = 4
+"""At most this at its worst is calm."""
 LOW_SETTLE_MINUTES = 30
+"""Half an hour: settles at once."""
 LOW_STIFF_MINUTES = 30
+"""Stiffness of less than half an hour is no sign of inflammation."""
 
 
 def answer(complaint: Complaint, word: str) -> bool | None:

@@ -11,9 +11,13 @@ from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition
 
 WORDS_POINTS = 10.0
+"""The client's own words point more sharply than a place."""
 PLACE_POINTS = 3.0
+"""A place is shared by many conditions."""
 ALIKE = 0.82
+"""Share of letters in order from which on a word is taken as misspelled and not as another."""
 LEAST_PHRASE = 0.5
+"""Half of a phrase's words have to be told for it to count."""
 EMPTY = frozenset(
     [
         "a",

@@ -14,7 +14,9 @@ from easepath.core.reasons import Reason
 from easepath.core.vocabulary import SideWord, Verdict
 
 OPEN_RISK = 3
+"""A drill of the highest risk for the condition is never what a rule leads to."""
 EASED_STEP = -1
+"""Half of the start dose: the only step below it."""
 
 
 def first_method(view: DrillView, drill: Drill) -> str:

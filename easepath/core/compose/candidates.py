@@ -14,12 +14,19 @@ from easepath.core.match.rank import RISK_FACTOR, Candidate, Matcher
 from easepath.core.vocabulary import SIDES, Place, SideName, Verdict, action_of
 
 ENTRY_FIT = 0.3
+"""Below it a drill serves the client too little to be worth the minutes."""
 MUST_WEIGHT = 0.7
+"""A heavier need is what the condition is about: a session has to meet it."""
 COVERS_WEIGHT = 0.5
+"""A drill covers a need of which it gives at least half."""
 ONLY_SETTLE_PAIN = 7
+"""With such pain right now only what settles is offered."""
 OFFERED_RISK = 3
+"""The highest risk for the condition: a clinician alone chooses it."""
 MOST_DRILLS = 7
+"""More are not remembered at home."""
 MOST_DRILLS_LOW = 4
+"""What somebody with little confidence takes on without giving up."""
 NOT_WHEN_IRRITABLE = frozenset({"strengthen", "integrate"})
 WALK = Needs.WALK
 

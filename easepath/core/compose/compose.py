@@ -27,6 +27,7 @@ from easepath.core.reasons import Reason
 from easepath.core.vocabulary import Place
 
 NO_LIMIT_SECONDS = 240 * 60
+"""Longer than anybody practises: stands for "as long as it takes"."""
 NODES_TO_COVER = MOST_NODES // 10
 """For each of the dozen searches that close in on the fewest minutes."""
 

@@ -10,6 +10,7 @@ from easepath.core.compose.prescription import Prescription
 from easepath.core.vocabulary import SideWord
 
 MOST_PER_BREAK = 2
+"""A break at work is over before a third drill."""
 WORK_PLACES = ("desk", "chair", "wall", "stand")
 """Where a drill of a break at work is done: nobody lies down on an office floor."""
 

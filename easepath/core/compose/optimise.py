@@ -8,10 +8,15 @@ from dataclasses import dataclass, replace
 from easepath.core.compose.arrange import Arrangement, Spot, arrange
 
 POINTS_PER_NEED = 100.0
+"""A need met outweighs every drill and change it costs; the other points only order what meets the same needs."""
 SECOND_SHARE = 0.5
+"""A second drill for the same need adds half as much as the first."""
 COST_PER_DRILL = 3.0
+"""Of two sessions that meet the same needs the one with fewer drills is done more often."""
 COST_PER_CHANGE = 2.0
+"""Getting up and down is what makes people skip."""
 EPSILON = 5e-7
+"""Sums of rounded scores differ in the last bits; less than this is a tie."""
 MOST_NODES = 40_000
 """Sets looked at before the search ends with the best so far: five times the most that eight needs by hand took."""
 

@@ -22,6 +22,7 @@ ONE_SIDED_TARGETS = frozenset({
     Targets.FINGERS, Targets.SCIATIC_NERVE,
 })  # fmt: skip
 SHORTEST_STAGE = 20
+"""Seconds; a stage that is shorter is over before it is felt."""
 
 
 @dataclass(frozen=True)

@@ -16,7 +16,9 @@ HEAVY_EQUIPMENT = frozenset(
 )
 HEAVY_PHASES = frozenset({"strengthen", "integrate"})
 HEAVY_SETS = 3
+"""From so many sets on, strength work needs a day of rest in between."""
 MAX_DAYS = 7
+"""Days of a week."""
 
 
 def ladder_for(matcher: Matcher, drill: Drill, method: str, sides: Iterable[SideName]) -> DoseLadder:

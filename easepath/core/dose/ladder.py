@@ -19,6 +19,7 @@ COUNTED = (
 HALVED = ("reps", "breaths", "hold_s", "contract_s", "relax_s", "seconds")
 ISOMETRIC = frozenset({Methods.ISOMETRIC, Methods.ISOMETRIC_BREATH})
 EASY_EFFORT = (20, 30)
+"""Percent of the strongest effort: what half of an easy press is never below, nor above."""
 
 
 @dataclass(frozen=True)

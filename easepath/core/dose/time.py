@@ -11,15 +11,25 @@ from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.vocabulary import PhaseName, Place
 
 SET_UP = 15
+"""Seconds to get into place, as a person at home needs them."""
 SIDE_CHANGE = 8
+"""Seconds to turn to the other side in the same place."""
 POSITION_CHANGE = 15
+"""Seconds to walk from one place to the next."""
 FLOOR_TO_STANDING = 25
+"""Seconds to get up from the floor."""
 FLOOR_TO_STANDING_WITH_CARE = 45
+"""The same for somebody who gets up with help of a chair."""
 REST = 15
+"""Seconds between sets that do not tire."""
 REST_STRENGTHEN = 45
+"""Seconds between sets that do."""
 BREATH = 6.0
+"""Seconds of a calm breath where nobody tapped the client's own."""
 SLOW_BREATH = 10.0
+"""Seconds of a breath that is asked to be slow."""
 HOLD_TURN = 2
+"""Seconds to come out of a hold and into the next."""
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,9 @@ from easepath.core.knowledge.models import Drill, Exposure, Method
 from easepath.core.vocabulary import Place, action_of
 
 END_RANGE_HOLD_SECONDS = 20
+"""A hold as long as this loads the end of range, whatever the drill lists."""
 END_RANGE_NEED_WEIGHT = 0.5
+"""Where lengthening is at least half of what the drill is for, its hold lies at the end of range."""
 
 Who = Literal["drilled", "opposite", "whole"]
 Loads = tuple[tuple[str, Who], ...]

@@ -15,7 +15,9 @@ from easepath.core.vocabulary import NeedSource, SideName
 
 OBSERVED_WEIGHT = GRADE_WEIGHT["moderate"]
 NEGATIVE_SHARE = 0.8
+"""A test that was taken and is negative speaks only against a need that it mainly points to."""
 NEGATIVE_FACTOR = 0.4
+"""What is left of a need that the tests speak against; a negative test is no proof."""
 NERVE_FORBIDS = (NeedIds.LENGTHEN_HAMSTRING,)
 
 

@@ -18,16 +18,27 @@ from easepath.core.screening.verdicts import DrillVerdict
 from easepath.core.vocabulary import SideWord, Verdict
 
 FIT_SHARE = 0.55
+"""What a drill is for counts more than everything else together."""
 RELIEF_SHARE = 0.25
+"""What is known of its relief counts next."""
 EASE_SHARE = 0.20
+"""How easily it is done at home counts last, and still decides between equals."""
 RISK_FACTOR = (1.0, 0.9, 0.65, 0.2)
+"""By risk 0 to 3 for the condition: the highest is all but out, and never composed."""
 VERDICT_FACTOR = {Verdict.CLEAR: 1.0, Verdict.CAUTION: 0.95, Verdict.MODIFY: 0.85, Verdict.EXCLUDE: 0.0}
+"""A drill that needs care stands below one of the same score that needs none."""
 BURDEN_PER_SUBSTITUTE = 0.15
+"""Something else that has to do instead of the right thing."""
 BURDEN_FLOOR = 0.25
+"""Getting down and up again."""
 BURDEN_FLOOR_WITH_CARE = 0.4
+"""The same for somebody for whom it is work."""
 BURDEN_STAND = 0.1
+"""Needs room, and balance."""
 BURDEN_NEW = 0.1
+"""Has to be learned first."""
 ABSENT_NEED = 0.01
+"""Keeps the drill's own order where the client has none of its needs."""
 
 
 @dataclass(frozen=True)

@@ -10,9 +10,12 @@ from easepath.core.tryout import gain_of
 from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, SideWord, sides_of
 
 DEFAULT_RATING = (1, 1)
+"""Relief and risk where nobody has rated a drill for the condition: a little of each."""
 PUSHES_FORWARD = Exposures.HIP_ANTERIOR_GLIDE
 PUSHES_FORWARD_RISK = 2
+"""An unrated drill that pushes the hip's head forward is taken as riskier than others."""
 PRIOR_TRIALS = 3
+"""The prior weighs as much as three tries: one good try does not turn it over."""
 DROPPING = NERVE_SYMPTOMS | JOINT_SYMPTOMS | {"pinch"}
 
 

@@ -12,8 +12,11 @@ from easepath.core.screening.screen import ScreenResult
 from easepath.core.vocabulary import SIDES, SideName, SideWord, Verdict
 
 OFFERED_FIRST_RISK = 3
+"""The highest risk for the condition is never where a ladder is entered."""
 GOOD_RELIEF = 2
+"""A rung known to relieve may be entered although a lower one is open."""
 SAFE_RISK = 1
+"""Only where it is also known to be safe."""
 
 
 class EntryRungs:

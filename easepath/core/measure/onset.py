@@ -9,12 +9,19 @@ from statistics import median
 from typing import Literal
 
 STILL_SPEED = 3.0
+"""Degrees a second below which a limb is at rest."""
 STILL_START_S = 1.0
+"""Seconds of rest before a movement is waited for."""
 HELD_S = 0.5
+"""Seconds a top has to be held to count as reached."""
 DROPOUT_S = 0.3
+"""Seconds without a reading that are bridged."""
 LOOK_AHEAD_S = 0.2
+"""Seconds looked ahead, so that a twitch is no movement."""
 PELVIS_SHARE = 0.5
+"""Share of the thigh's speed from which on the pelvis is moving along, and the hip has come to its end."""
 PELVIS_DEGREES = 8.0
+"""Degrees from rest below which the pelvis only settles on the couch."""
 
 
 @dataclass(frozen=True)

@@ -10,8 +10,11 @@ from statistics import median
 from typing import Literal
 
 LEAST_SITTINGS = 4
+"""Fewer points lie on any line."""
 LEAST_DAYS = 14
+"""Shorter than tissue changes."""
 Z_95 = 1.959963984540054
+"""Normal quantile of a two-sided 95 percent interval."""
 
 
 @dataclass(frozen=True)

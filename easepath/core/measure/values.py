@@ -17,6 +17,7 @@ from easepath.core.vocabulary import BOTH, SIDES, SideName, SideWord, other_side
 Grade = Literal["none", "mild", "moderate", "marked"]
 Change = Literal["better", "worse", "no real change", "not comparable"]
 GRADE_WEIGHT: Mapping[Grade, float] = {"none": 0.0, "mild": 0.3, "moderate": 0.5, "marked": 0.7}
+"""How heavy a need a range of each grade asks for."""
 GRADE_ORDER: tuple[Grade, ...] = ("none", "mild", "moderate", "marked")
 EQUAL_ROTATION = frozenset({Measures.HIP_IR, Measures.HIP_IR_SEATED, Measures.HIP_ER, Measures.HIP_ER_FLEXED})
 

@@ -14,7 +14,9 @@ from easepath.core.reasons import Reason
 from easepath.core.vocabulary import BOTH, SIDES, SideName, Verdict, sides_of
 
 FRESH_STRAIN_DAYS = 3
+"""Days in which a torn muscle bleeds; only what settles is allowed."""
 LAST_TRIMESTER = 3
+"""From it on lying on the back and lying on the belly are another matter."""
 CENTRE_FIRST: Mapping[str, Verdict] = {
     Exposures.HIP_IR_END: Verdict.MODIFY,
     Exposures.HIP_ANTERIOR_GLIDE: Verdict.EXCLUDE,

@@ -15,8 +15,11 @@ from easepath.core.story import answer, complaint_regions, context
 from easepath.core.vocabulary import FlagAction, Outcome
 
 PRESSURE_UPPER = 180
+"""mmHg at and above which nobody exercises before a doctor has looked."""
 PRESSURE_LOWER = 110
+"""The same for the lower value."""
 OTTAWA_AGE = 55
+"""Years from which on a knee that was hurt is looked at by a doctor whatever else is found."""
 ACTION_OUTCOME: dict[FlagAction, Outcome] = {
     "emergency": "emergency", "same-day": "refer", "within-days": "hold", "discuss": "hold",
 }  # fmt: skip

@@ -20,6 +20,7 @@ from easepath.core.vocabulary import (
 )  # fmt: skip
 
 TOLERATED_SHORTFALL = 10.0
+"""Degrees a position may ask for beyond what was measured and still be reached with less depth or support."""
 
 
 class Ranges:

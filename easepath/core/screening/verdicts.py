@@ -19,8 +19,11 @@ from easepath.core.vocabulary import SIDES, Place, SideName, SideWord, Verdict, 
 
 EFFORT_MAXIMAL = Exposures.EFFORT_MAXIMAL
 MAXIMAL_PERCENT = 80
+"""Percent of the strongest effort from which on it counts as maximal."""
 CAPPED_PERCENT = 60
+"""Percent that a factor which forbids maximal effort leaves."""
 FALLS_AGE = 75
+"""Years from which on falls are asked about and balance is guarded."""
 
 
 @dataclass(frozen=True)
