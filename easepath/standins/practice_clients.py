@@ -19,6 +19,7 @@ from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
 from easepath.clinic.facts.assessment import assess
 from easepath.clinic.models import Complaint, User, Visit
+from easepath.core.vocabulary import Symptom, side_word
 
 _NAMESPACE = uuid.UUID("6a1c2f8e-7b1d-4a9b-9f52-0d6f6f1f0a11")
 
@@ -32,7 +33,7 @@ class Lived:
     after: int
     morning: int | None
     worst: dict[str, int] = field(default_factory=dict)
-    symptom: dict[str, str] = field(default_factory=dict)
+    symptom: dict[str, Symptom] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -138,7 +139,7 @@ def _live_session(complaint: Complaint, lived: Lived, today: dt.date) -> None:
     assert version is not None
     drills = tuple(
         DrillDone(
-            row.drill, row.side, 100, lived.worst.get(row.drill, lived.before),
+            row.drill, side_word(row.side), 100, lived.worst.get(row.drill, lived.before),
             lived.symptom.get(row.drill, "pull" if "rock" in row.drill else "effort"), "target",
         )
         for row in version.drills.all()

@@ -26,6 +26,7 @@ from easepath.clinic.models import Client, Complaint, User, Visit
 from easepath.clinic.repository import read_again
 from easepath.core.compose import compose
 from easepath.core.knowledge import shipped_library
+from easepath.core.vocabulary import side_word
 
 _NAMESPACE = uuid.UUID("6a1c2f8e-7b1d-4a9b-9f52-0d6f6f1f0a11")
 BEFORE = 1
@@ -184,7 +185,8 @@ class _Life:
         worst, after, _ = ANSWERS[kind]
         date = self._date(days_ago)
         drills = tuple(
-            DrillDone(row.drill, row.side, 100, BEFORE if n else worst, "ache" if kind == "f" and not n else "pull",
+            DrillDone(row.drill, side_word(row.side), 100, BEFORE if n else worst,
+                      "ache" if kind == "f" and not n else "pull",
                       "target")
             for n, row in enumerate(version.drills.all())
         )  # fmt: skip

@@ -18,7 +18,12 @@ def _unexplained(path: Path) -> Iterator[str]:
             continue
         target = node.targets[0] if isinstance(node, ast.Assign) else node.target
         numbers = [n for n in ast.walk(node.value) if isinstance(n, ast.Constant) and type(n.value) in (int, float)]
-        if not isinstance(target, ast.Name) or not target.id.isupper() or not numbers or "__file__" in lines[node.lineno - 1]:
+        if (
+            not isinstance(target, ast.Name)
+            or not target.id.isupper()
+            or not numbers
+            or "__file__" in lines[node.lineno - 1]
+        ):
             continue
         below = isinstance(after, ast.Expr) and isinstance(after.value, ast.Constant)
         if not below and "#" not in lines[node.lineno - 1]:

@@ -10,7 +10,7 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.home import CountIn, DrillDoneIn, HandOverIn, Link, MorningIn, SessionIn, Stored
+from easepath.api.schemas.home import CountIn, HandOverIn, Link, MorningIn, SessionIn, Stored
 from easepath.api.views.home import HandedOver, HomeOut, home_view, version_line
 from easepath.api.views.respond import RespondOut, respond_view
 from easepath.clinic.actions.count_session import count_session
@@ -18,7 +18,7 @@ from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link, revoke_link, revoke_links
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
-from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
+from easepath.clinic.actions.session_bounds import SessionDone
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_link, get_visit
 
@@ -94,11 +94,7 @@ def post_count(request: HttpRequest, visit: int, session: uuid.UUID, payload: Co
 def session_done(payload: SessionIn) -> SessionDone:
     """A session from the wire as the action takes it."""
     values: dict[str, Any] = payload.dict(exclude={"drills"})
-    return SessionDone(**values, drills=tuple(_drill(drill) for drill in payload.drills))
-
-
-def _drill(drill: DrillDoneIn) -> DrillDone:
-    return DrillDone(**drill.dict())
+    return SessionDone(**values, drills=tuple(payload.drills))
 
 
 def link_path(token: str) -> str:

@@ -9,7 +9,8 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from easepath.api.schemas.common import In, Pain, Word
+from easepath.api.schemas.common import In, Pain
+from easepath.clinic.actions.session_bounds import DrillDone
 
 
 class HandOverIn(In):
@@ -24,21 +25,6 @@ class Link(Schema):
     link: str
 
 
-class DrillDoneIn(In):
-    """One drill of a session; what was not asked is left out."""
-
-    drill: Word
-    side: Literal["left", "right", "both"]
-    done_pct: Annotated[int, Field(ge=0, le=200)] | None = None
-    during: Pain | None = None
-    symptom: Literal[
-        "", "none", "pull", "effort", "muscle-burn", "ache", "stiffness", "soreness", "pinch", "sharp", "burning",
-        "shooting", "tingling", "numbness", "cramp", "locking", "giving-way",
-    ] = ""  # fmt: skip
-    felt: Annotated[str, Field(max_length=40)] = ""
-    moved: Literal["", "none", "up", "down"] = ""
-
-
 class SessionIn(In):
     """A session from home with the id the phone made."""
 
@@ -47,7 +33,7 @@ class SessionIn(In):
     date: dt.date
     before: Pain | None = None
     after: Pain | None = None
-    drills: Annotated[list[DrillDoneIn], Field(max_length=40)]
+    drills: Annotated[list[DrillDone], Field(max_length=40)]
     note: Annotated[str, Field(max_length=400)] = ""
     corrects: uuid.UUID | None = None
 

@@ -5,11 +5,16 @@ from __future__ import annotations
 import datetime as dt
 import uuid
 from dataclasses import dataclass, replace
+from typing import Annotated, Literal
+
+from pydantic import ConfigDict, Field
+from pydantic.dataclasses import dataclass as checked
 
 from easepath.clinic import models
 from easepath.clinic.errors import FieldError
 from easepath.clinic.repository import Record
 from easepath.core.knowledge import shipped_library
+from easepath.core.vocabulary import Moved, SideWord, Symptom
 
 OLDEST_DAYS = 21
 MOST_ROWS = 40
@@ -20,17 +25,20 @@ MOST_TELLINGS = 3
 """Mornings told, or corrections made, of one session."""
 
 
-@dataclass(frozen=True)
+@checked(frozen=True, config=ConfigDict(extra="forbid"))
 class DrillDone:
-    """One drill of a session as it was reported; None is not known, an empty word was not asked."""
+    """One drill of a session as it is reported, on the wire and to the action.
 
-    drill: str
-    side: str
-    done_pct: int | None
-    during: int | None
-    symptom: str
-    felt: str
-    moved: str = ""
+    None is not known, an empty word was not asked.
+    """
+
+    drill: Annotated[str, Field(max_length=60)]
+    side: SideWord
+    done_pct: Annotated[int, Field(ge=0, le=200)] | None = None
+    during: Annotated[int, Field(ge=0, le=10)] | None = None
+    symptom: Symptom | Literal[""] = ""
+    felt: Annotated[str, Field(max_length=40)] = ""
+    moved: Moved | Literal[""] = ""
 
 
 @dataclass(frozen=True)

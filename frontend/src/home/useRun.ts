@@ -6,7 +6,7 @@ import { useAwake } from './useAwake'
 export interface Report {
   done_pct: number
   during: number | null
-  symptom: HomeSchemas['DrillDoneIn']['symptom']
+  symptom: HomeSchemas['DrillDone']['symptom']
   felt: string
   /** only where it was asked */
   moved?: 'none' | 'up' | 'down'

@@ -1657,10 +1657,12 @@ export interface components {
             title: string;
         };
         /**
-         * DrillDoneIn
-         * @description One drill of a session; what was not asked is left out.
+         * DrillDone
+         * @description One drill of a session as it is reported, on the wire and to the action.
+         *
+         *     None is not known, an empty word was not asked.
          */
-        DrillDoneIn: {
+        DrillDone: {
             /** Done Pct */
             done_pct?: number | null;
             /** Drill */
@@ -1675,9 +1677,8 @@ export interface components {
             /**
              * Moved
              * @default
-             * @enum {string}
              */
-            moved: "" | "none" | "up" | "down";
+            moved: ("none" | "up" | "down") | "";
             /**
              * Side
              * @enum {string}
@@ -1686,9 +1687,8 @@ export interface components {
             /**
              * Symptom
              * @default
-             * @enum {string}
              */
-            symptom: "" | "none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way";
+            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way") | "";
         };
         /**
          * DrillPage
@@ -3405,7 +3405,7 @@ export interface components {
              */
             date: string;
             /** Drills */
-            drills: components["schemas"]["DrillDoneIn"][];
+            drills: components["schemas"]["DrillDone"][];
             /**
              * Id
              * Format: uuid

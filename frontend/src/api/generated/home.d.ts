@@ -118,10 +118,12 @@ export interface components {
             phone: string;
         };
         /**
-         * DrillDoneIn
-         * @description One drill of a session; what was not asked is left out.
+         * DrillDone
+         * @description One drill of a session as it is reported, on the wire and to the action.
+         *
+         *     None is not known, an empty word was not asked.
          */
-        DrillDoneIn: {
+        DrillDone: {
             /** Done Pct */
             done_pct?: number | null;
             /** Drill */
@@ -136,9 +138,8 @@ export interface components {
             /**
              * Moved
              * @default
-             * @enum {string}
              */
-            moved: "" | "none" | "up" | "down";
+            moved: ("none" | "up" | "down") | "";
             /**
              * Side
              * @enum {string}
@@ -147,9 +148,8 @@ export interface components {
             /**
              * Symptom
              * @default
-             * @enum {string}
              */
-            symptom: "" | "none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way";
+            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way") | "";
         };
         /**
          * HomeDrill
@@ -397,7 +397,7 @@ export interface components {
              */
             date: string;
             /** Drills */
-            drills: components["schemas"]["DrillDoneIn"][];
+            drills: components["schemas"]["DrillDone"][];
             /**
              * Id
              * Format: uuid
