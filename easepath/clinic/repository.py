@@ -218,11 +218,6 @@ def read_complaint(complaint: int) -> Record:
     return next(read_records(models.Complaint.objects.filter(pk=complaint)))
 
 
-def current_version(complaint: models.Complaint) -> models.PlanVersion | None:
-    """The plan in force: the version with the highest number."""
-    return complaint.versions.order_by("-number").first()
-
-
 def read_visit(user: models.User, visit: int) -> Record:
     """The record behind a visit of the user's own clinic; raises NotFoundError for any other."""
     mine = models.Visit.objects.filter(complaint__client__clinic=user.clinic_id, complaint__client__erased_at=None)

@@ -12,7 +12,7 @@ from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import Matcher
 from easepath.core.screening.screen import screen
 from easepath.core.screening.verdicts import DrillVerdict
-from easepath.core.vocabulary import SideWord, Verdict
+from easepath.core.vocabulary import SideWord, Verdict, side_word
 
 WORDS = {
     Verdict.CLEAR: "kept as it is", Verdict.CAUTION: "kept, with care", Verdict.MODIFY: "kept, but changed",
@@ -42,13 +42,15 @@ def _drill(library: Library, drill_id: str) -> Drill:
 
 
 def _side(drill: Drill, side: str) -> SideWord:
-    if side not in ("left", "right", "both"):
-        raise CaseError("side", f"{side!r} is not left, right or both")
+    try:
+        word = side_word(side)
+    except ValueError as fault:
+        raise CaseError("side", f"{side!r} is not left, right or both") from fault
     if drill.sides == "both":
         return "both"
-    if side == "both":
+    if word == "both":
         raise CaseError("side", f"{drill.id} is done on one side: left or right")
-    return side  # type: ignore[return-value]
+    return word
 
 
 def _standing(library: Library, matcher: Matcher, drill: Drill, side: SideWord) -> Iterator[str]:

@@ -79,12 +79,11 @@ def closings() -> Iterator[Act]:
     from easepath.clinic.facts.assessment import assess
     from easepath.clinic.facts.proposals import proposals_of
     from easepath.clinic.models import User
-    from easepath.clinic.repository import current_version
     from easepath.clinic.selectors.access import get_visit
 
     hanne = User.objects.get(username="hanne")
     read = get_visit(hanne, _open_visit("Marta"))
-    version = current_version(read.complaint)
+    version = read.complaint.versions.last()
     assert version is not None
     for proposal in proposals_of(assess(read.complaint, clock.today_of(read.complaint))):
         if proposal.waits(None):

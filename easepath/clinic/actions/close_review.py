@@ -20,6 +20,7 @@ from easepath.clinic.repository import Record, read_again
 from easepath.core.code_version import code_version
 from easepath.core.compose import Chosen
 from easepath.core.knowledge import shipped_library
+from easepath.core.vocabulary import place_word, side_word
 
 Decided = list[tuple[ProposalToday, models.Proposal | None]]
 
@@ -130,11 +131,12 @@ def _outcome(before: models.PlanVersion, decided: Decided) -> tuple[tuple[Chosen
 
 def _kept(row: models.PlanDrill) -> Chosen:
     """A drill that goes on as it was handed over."""
-    return Chosen(row.drill, row.side, row.method, row.step, row.place, kept_dose(row.dose))  # type: ignore[arg-type]
+    place = place_word(row.place)
+    return Chosen(row.drill, side_word(row.side), row.method, row.step, place, kept_dose(row.dose))
 
 
 def _changed(row: models.PlanDrill, target: dict[str, Any]) -> Chosen:
     """What a drill becomes; it stays at its place where it is the same drill."""
-    place = row.place if target["drill"] == row.drill else None
+    place = place_word(row.place) if target["drill"] == row.drill else None
     dose = kept_dose(target.get("dose"))
-    return Chosen(target["drill"], row.side, target["method"], target["step"], place, dose)  # type: ignore[arg-type]
+    return Chosen(target["drill"], side_word(row.side), target["method"], target["step"], place, dose)

@@ -16,6 +16,7 @@ from easepath.core.assessment import Assessment
 from easepath.core.compose.session import Chosen, refusal
 from easepath.core.knowledge import shipped_library
 from easepath.core.match import allowed_methods
+from easepath.core.vocabulary import side_word
 
 
 @dataclass(frozen=True)
@@ -150,7 +151,7 @@ def _refuse(assessment: Assessment, ticked: tuple[Ticked, ...]) -> None:
     reasons = []
     for one in ticked:
         drill = library.drills[one.drill]
-        planned = Chosen(drill=one.drill, side=one.side)  # type: ignore[arg-type]
+        planned = Chosen(drill=one.drill, side=side_word(one.side))
         reason = refusal(matcher, drill, planned.sides)
         sides = drill.sides_done(planned.side)
         if reason is not None:

@@ -39,11 +39,14 @@ class Mode:
 def loads_of(own: Iterable[str], other: Iterable[str], exposures: Mapping[str, Exposure]) -> Loads:
     """Whom each exposure loads; those of the side not drilled are read with the sides swapped."""
     found: dict[tuple[str, Who], None] = {}
-    for names, same, across in ((own, "drilled", "opposite"), (other, "opposite", "drilled")):
+    sides: tuple[tuple[Iterable[str], Who, Who], ...] = (
+        (own, "drilled", "opposite"), (other, "opposite", "drilled"),
+    )  # fmt: skip
+    for names, same, across in sides:
         for name in names:
             acts_on = exposures[name].acts_on if name in exposures else "whole"
-            who = "whole" if acts_on == "whole" else same if acts_on == "same" else across
-            found[name, who] = None  # type: ignore[index]
+            who: Who = "whole" if acts_on == "whole" else same if acts_on == "same" else across
+            found[name, who] = None
     return tuple(found)
 
 

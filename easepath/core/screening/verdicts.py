@@ -44,14 +44,6 @@ class DrillVerdict:
         """Whether the client has a place for it and every piece it needs."""
         return not self.lacking
 
-    def mildest_place(self, method: str) -> tuple[Place, Verdict] | None:
-        """The earliest of the mildest places of a method; None when the method has none."""
-        found = [(verdict, place) for (name, place), verdict in self.by_mode.items() if name == method]
-        if not found:
-            return None
-        verdict = min(v for v, _ in found)
-        return next(place for v, place in found if v == verdict), verdict
-
 
 @dataclass(frozen=True)
 class MeasureVerdict:
