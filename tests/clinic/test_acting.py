@@ -39,14 +39,14 @@ def rows_of(record: Record) -> dict[str, Any]:
     for field in fields(record):
         value = getattr(record, field.name)
         if isinstance(value, tuple) and field.name not in ("steps", "draft"):
-            found[field.name] = [_plain(row.model_dump()) for row in value]
+            found[field.name] = [_plain(row) for row in value]
     names = ("words", "minutes", "region", "observed", "test_movement", "sheet_withheld")
     both = (record.complaint, record.complaint.client)
     return found | {n: getattr(row, n) for row in both for n in names if hasattr(row, n)} | {"facts": record.facts}
 
 
-def _plain(row: dict[str, Any]) -> dict[str, Any]:
-    return {k: (v is None if k == "withdraw_asked_at" else v) for k, v in row.items() if k != "id"}
+def _plain(row: Any) -> dict[str, Any]:
+    return {k: (v is None if k == "withdraw_asked_at" else v) for k, v in vars(row).items() if k != "id"}
 
 
 def story(actor: User, visit: Visit, n: int) -> Saved:
