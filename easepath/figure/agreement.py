@@ -108,6 +108,7 @@ RULES = (
 
 
 LOADED_KNEE = Rule("knee-flexion-deep-loaded", _knee, 85, 112)
+"""A knee that carries weight is deep earlier than one that hangs: its cartilage is pressed."""
 
 
 def disagreements(scene: Scene | HandScene) -> list[str]:
@@ -194,6 +195,7 @@ def _on_trunk(key: Settled) -> bool:
 
 
 LYING = {"supine": 1.0, "prone": -1.0}
+"""Which way the front of a lying body looks: up or down."""
 
 
 def _lying(scene: Scene) -> Iterator[str]:
@@ -237,6 +239,7 @@ REQUIRED: dict[str, tuple[Value, float]] = {
 }
 """Movement -> how a position shows it, and how far beyond the required range a picture may go, degrees."""
 SHORT = 6.0
+"""Degrees by which a picture may miss what a position asks for before anybody sees it."""
 
 
 def unknown_movements(drill: Drill) -> list[str]:

@@ -88,7 +88,9 @@ def _head(found: Skeleton, camera: Camera) -> Iterator[Piece]:
 
 
 HAIRLINE = (-0.62, 0.78, 0.0)
+"""Points of the head behind this direction are hair."""
 HAIR_FROM = 2.6
+"""Centimetres from the middle of the head at which it begins."""
 
 
 def _cap() -> tuple[tuple[Vec, Vec], ...]:

@@ -19,6 +19,7 @@ TRUNK: dict[str, Spot] = {
     "low-ribs": ("low-top", "up-half", (3.0, 2.0, 0.0), (7.0, 6.0, 12.0)),
     "back-ribs": ("low-top", "up-half", (-6.0, 4.0, 0.0), (5.0, 8.0, 10.0)),
 }
+"""Where a word of what is felt lies on the trunk; sizes as a hand would show it."""
 SIDED: dict[str, Spot] = {
     "waist-side": ("low-mid", "low-half", (0.0, 0.0, 9.5), (6.5, 9.0, 4.5)),
     "trunk-side": ("low-top", "up-half", (0.0, 0.0, 10.0), (6.5, 14.0, 4.5)),

@@ -46,6 +46,7 @@ def framed(scene: AnyScene, look: Look) -> tuple[Camera, Sheet]:
 
 
 LEAST_HEIGHT = 170.0
+"""Of a trimmed picture, so that a lying body keeps some air around it."""
 
 
 def trimmed(scene: AnyScene, look: Look) -> tuple[float, float]:

@@ -23,7 +23,9 @@ FINGERS = (
 """Finger -> base on the palm (toward the fingers, toward the back of the hand, away from the thumb), bones, spread."""
 FINGER_R, THUMB_R = 1.05, 1.25
 THUMB_BONES = (4.4, 3.3, 2.7)
+"""From the wrist to the tip."""
 ELBOW: Vec = (0.0, 0.0, 0.0)
+"""The hand is drawn from a forearm that rests here."""
 
 
 @dataclass

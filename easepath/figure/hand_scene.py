@@ -16,6 +16,7 @@ from easepath.figure.vectors import add, middle, within
 
 TABLE_TOP, TABLE_LONG, TABLE_DEEP = -4.6, 31.0, 15.0
 STEPS = 6
+"""Positions drawn between two key positions of the moving picture."""
 
 
 @dataclass(frozen=True, eq=False)

@@ -14,6 +14,7 @@ from easepath.figure.skeleton import Skeleton
 from easepath.figure.vectors import Vec, add, dot, middle, sub
 
 BEHIND = -900.0
+"""Depth of props: behind every part of the body that may touch them."""
 SIZES: dict[str, Vec] = {
     "chair": (40.0, 41.0, 42.0), "desk": (70.0, 74.0, 70.0), "bed": (200.0, 44.0, 90.0), "bench": (80.0, 45.0, 36.0),
     "wall": (4.0, 185.0, 110.0), "wall-beside": (120.0, 185.0, 4.0), "step": (44.0, 16.0, 50.0),
@@ -23,6 +24,7 @@ SIZES: dict[str, Vec] = {
 """Length ahead, height and depth of each kind, centimetres, where a prop does not say."""
 LINES = {"strap": ("strap", 2.4), "belt": ("strap", 2.4), "band": ("band", 3.0), "stick": ("prop-line", 3.4),
          "cord": ("strap", 1.6)}  # fmt: skip
+"""What is drawn as a line: its colour, and its width in points of the picture."""
 
 
 def prop_pieces(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
