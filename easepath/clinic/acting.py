@@ -17,10 +17,12 @@ from django.db import models as fields
 
 from easepath.clinic import clock, models
 from easepath.clinic.audit import record_event
+from easepath.clinic.errors import ClinicError
 from easepath.clinic.policies import require
 from easepath.clinic.repository import Record
 from easepath.core.assessment import Assessment
 from easepath.core.code_version import code_version
+from easepath.core.errors import CaseError
 
 T = TypeVar("T")
 TRIES: Final = 8
@@ -78,7 +80,12 @@ def act(
     for _ in range(TRIES):
         record = read()
         _require(actor, verb, record)
-        decided = decide(record)
+        try:
+            decided = decide(record)
+        except (ClinicError, CaseError):
+            if _stands(record.complaint):
+                raise
+            continue
         if isinstance(decided, Unchanged):
             return decided.result
         try:
@@ -93,6 +100,11 @@ def act(
         _require(actor, verb, record)
         decided = decide(record)
         return decided.result if isinstance(decided, Unchanged) else _write(actor, record.complaint, decided)
+
+
+def _stands(complaint: models.Complaint) -> bool:
+    """Whether nothing happened to a complaint since it was read: nobody is refused for what somebody else just did."""
+    return models.Complaint.objects.filter(pk=complaint.pk, changes=complaint.changes).exists()
 
 
 def _require(actor: models.User | None, verb: str, record: Record) -> None:

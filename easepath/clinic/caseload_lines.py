@@ -8,7 +8,7 @@ import json
 import logging
 import threading
 from collections import defaultdict
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator, Sequence
 from functools import lru_cache
 from typing import Any
 
@@ -16,7 +16,7 @@ from django.db import models as fields
 
 from easepath.clinic import clock, models
 from easepath.clinic.facts.home import by_date, effective_sessions, morning_of
-from easepath.clinic.repository import Record, read_complaint
+from easepath.clinic.repository import Record, read_records
 from easepath.core.adjust.attention import URGENCY, attention
 from easepath.core.adjust.session_day import worst_class
 from easepath.core.code_version import code_version
@@ -60,20 +60,20 @@ def write_lines(complaints: fields.QuerySet[models.Complaint]) -> int:
         today = clock.today(clinic.time_zone)
         rows = list(complaints.filter(client__clinic=clinic, closed_at=None))
         known = stamps(rows, clinic, today)
-        for row in rows:
-            stamp = known[row.pk]
-            if not is_current(row, stamp):
-                line = work_out(stamp)
-                models.Complaint.objects.filter(pk=row.pk, changes=stamp[1]).update(
-                    status=line, status_on=today, status_basis=stamp[2]
-                )
-                written += 1
+        old = [known[row.pk] for row in rows if not is_current(row, known[row.pk])]
+        for stamp, line in work_out(old):
+            models.Complaint.objects.filter(pk=stamp[0], changes=stamp[1]).update(
+                status=line, status_on=today, status_basis=stamp[2]
+            )
+            written += 1
     return written
 
 
 _KEPT: dict[Stamp, dict[str, Any]] = {}
 _KEPT_LOCK = threading.Lock()
 MOST_KEPT = 400
+AT_A_TIME = 8
+"""Complaints read at once: the question to the database is put together once for them, and a look stays short."""
 
 
 def kept_line(stamp: Stamp) -> dict[str, Any] | None:
@@ -87,14 +87,26 @@ def forget_lines() -> None:
         _KEPT.clear()
 
 
-def work_out(stamp: Stamp) -> dict[str, Any]:
-    """The line of a complaint; what cannot be read is said in it and stops no list. Kept in this process."""
-    line = _line_or_fault(read_complaint(stamp[0]))
-    with _KEPT_LOCK:
-        while len(_KEPT) >= MOST_KEPT:
-            _KEPT.pop(next(iter(_KEPT)))
-        _KEPT[stamp] = line
-    return line
+def work_out(stamps: Sequence[Stamp]) -> Iterator[tuple[Stamp, dict[str, Any]]]:
+    """The lines of some complaints, a few read at a time; what cannot be read is said in its line and stops no list.
+
+    They are kept in this process, and the most urgent of a few come first as they were given.
+    """
+    for few in batched(stamps, AT_A_TIME):
+        records = {r.complaint.pk: r for r in read_records(models.Complaint.objects.filter(pk__in=[s[0] for s in few]))}
+        for stamp in few:
+            line = _line_or_fault(records[stamp[0]])
+            with _KEPT_LOCK:
+                while len(_KEPT) >= MOST_KEPT:
+                    _KEPT.pop(next(iter(_KEPT)))
+                _KEPT[stamp] = line
+            yield stamp, line
+
+
+def batched(stamps: Sequence[Stamp], most: int) -> Iterator[Sequence[Stamp]]:
+    """A sequence in parts of at most so many."""
+    for start in range(0, len(stamps), most):
+        yield stamps[start : start + most]
 
 
 def _line_or_fault(record: Record) -> dict[str, Any]:
@@ -109,13 +121,13 @@ def _line_or_fault(record: Record) -> dict[str, Any]:
 
 def _head(record: Record) -> dict[str, Any]:
     complaint, version = record.complaint, record.version
-    latest = complaint.visits.order_by("number").last()
+    latest = record.visits[-1] if record.visits else None
     sessions = effective_sessions(record)
     return {
         "name": str(complaint.client),
         "trade": complaint.client.trade,
         "side": complaint.side,
-        "visit": latest.pk if latest else None,
+        "visit": latest.id if latest else None,
         "visit_number": latest.number if latest else None,
         "visit_open": latest is not None and latest.closed_at is None,
         "version": version.number if version else None,

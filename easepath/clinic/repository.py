@@ -32,6 +32,7 @@ class Record:
     """
 
     complaint: models.Complaint
+    visits: tuple[rows.VisitRow, ...]
     answers: tuple[rows.AnswerRow, ...]
     clearances: tuple[rows.ClearanceRow, ...]
     factors: tuple[rows.FactorRow, ...]
@@ -133,6 +134,7 @@ def _parts() -> dict[str, Subquery]:
     in_force = {"client": OuterRef("client"), "withdrawn_at": None}
     standing = models.Override.objects.filter(complaint=OuterRef("pk"), withdrawn_at=None)
     return {
+        "visits": _many(models.Visit, "complaint", **_plain(rows.VisitRow)),
         "answers": _many(models.Answer, "complaint", **_plain(rows.AnswerRow)),
         "clearances": _many(
             models.Clearance, "complaint", **_plain(rows.ClearanceRow, **_by("recorded_by"))
@@ -160,6 +162,7 @@ def _parts() -> dict[str, Subquery]:
 
 
 KINDS: Final[dict[str, tuple[Callable[[Any], Any], Callable[[Any], Any]]]] = {
+    "visits": (rows.VisitRow.model_validate, attrgetter("number")),
     "answers": (rows.AnswerRow.model_validate, attrgetter("word")),
     "clearances": (rows.ClearanceRow.model_validate, attrgetter("id")),
     "factors": (rows.FactorRow.model_validate, attrgetter("id")),

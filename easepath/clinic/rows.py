@@ -77,6 +77,14 @@ class DraftRow(Row):
     dose: Annotated[dict[str, Any] | None, BeforeValidator(_loaded)]
 
 
+class VisitRow(Row):
+    """One visit of the complaint."""
+
+    id: int
+    number: int
+    closed_at: str | None
+
+
 class ClearanceRow(Signed):
     """A red flag cleared by a doctor."""
 

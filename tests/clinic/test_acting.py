@@ -121,6 +121,21 @@ def test_what_changed_since_it_was_read_is_decided_anew(world: World) -> None:
     assert decided == [complaint.words, "theirs"]
 
 
+def test_nobody_is_refused_for_what_changed_since_it_was_read(world: World) -> None:
+    complaint, hanne = world.complaints["Marta"], world.users["hanne"]
+    decided = []
+
+    def decide(record: Record) -> Unchanged[str]:
+        decided.append(record.complaint.changes)
+        if len(decided) == 1:
+            Complaint.objects.filter(pk=complaint.pk).update(changes=record.complaint.changes + 1)
+            raise RefusedError("told three times already", [])
+        return Unchanged("stored by the other")
+
+    assert act(hanne, "enter-story", partial(read_complaint, complaint.pk), decide) == "stored by the other"
+    assert len(decided) == 2
+
+
 def test_who_is_always_too_late_decides_under_the_lock(world: World) -> None:
     complaint, hanne = world.complaints["Marta"], world.users["hanne"]
     decided = []

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Iterator, Sequence
 from typing import Any
 
 import pytest
@@ -83,10 +84,10 @@ def test_what_was_changed_is_worked_out_first_whoever_is_in_sight(world: World) 
 def test_a_line_is_not_stored_over_a_change_in_between(world: World, monkeypatch: pytest.MonkeyPatch) -> None:
     work_out = caseload_lines.work_out
 
-    def late(stamp: caseload_lines.Stamp) -> dict[str, Any]:
-        line = work_out(stamp)
-        Complaint.objects.filter(pk=stamp[0]).update(changes=stamp[1] + 1)
-        return line
+    def late(stamps: Sequence[caseload_lines.Stamp]) -> Iterator[tuple[caseload_lines.Stamp, dict[str, Any]]]:
+        for stamp, line in work_out(stamps):
+            Complaint.objects.filter(pk=stamp[0]).update(changes=stamp[1] + 1)
+            yield stamp, line
 
     monkeypatch.setattr(caseload_lines, "work_out", late)
     write_lines(Complaint.objects.all())
