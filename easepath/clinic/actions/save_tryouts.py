@@ -150,10 +150,11 @@ def _refuse(after: Record, before: Trying, trying: Trying) -> None:
     if not new:
         return
     assessment = after.assessment
-    reasons = []
+    reasons: list[str] = []
     for one in new:
-        reason = assessment.matcher.closed.get((one.drill, side_word(one.side)))
-        if reason is not None and reason.rule in ("excluded", "strain-first-days", "stage-blocks"):
-            reasons.append(f"{assessment.library.drills[one.drill].name}: {reason.text(assessment.library)}")
+        drill = assessment.library.drills[one.drill]
+        closed = [assessment.matcher.closed(drill, side) for side in drill.sides_judged(side_word(one.side))]
+        told = [r for r in closed if r is not None and r.rule in ("excluded", "strain-first-days", "stage-blocks")]
+        reasons += dict.fromkeys(f"{drill.name}: {reason.text(assessment.library)}" for reason in told)
     if reasons:
         raise RefusedError("the rules refuse this drill", reasons)

@@ -50,7 +50,7 @@ def neighbour_rung(view: DrillView, *, up: bool) -> Drill | None:
         drills = view.context.library.ladders[ladder][number]
         fit = [d for d in drills if matcher.is_open(d, view.side) and matcher.risk(d) < OPEN_RISK]
         if fit:
-            return min(fit, key=lambda d: (-matcher.candidates[d.id, matcher.key(d, view.side)].score, d.id))
+            return min(fit, key=lambda d: (-matcher.candidate(d, view.side).score, d.id))
     return None
 
 

@@ -92,7 +92,7 @@ def _sorted(matcher: Matcher, items: list[Prescription], *, keep_order: bool) ->
 def refusal(matcher: Matcher, drill: Drill, sides: frozenset[SideName]) -> Reason | None:
     """Why a drill may not stand in a plan: closed on every planned side, whoever picked it."""
     keys: list[SideWord] = ["both"] if drill.sides == "both" else [*sorted(sides)]
-    closed = [matcher.closed.get((drill.id, key)) for key in keys]
+    closed = [matcher.closed(drill, key) for key in keys]
     reasons = [reason for reason in closed if reason is not None and reason.rule != CLINICIAN_ONLY]
     return reasons[0] if len(reasons) == len(keys) else None
 
@@ -104,7 +104,8 @@ def _order(matcher: Matcher) -> tuple[SideName, ...]:
 
 
 def _position(matcher: Matcher, item: Prescription) -> tuple[str, float, str]:
-    scores = [c.score for (drill, _), c in matcher.candidates.items() if drill == item.drill.id]
+    drill = item.drill
+    scores = [matcher.candidate(drill, s).score for s in drill.sides_judged() if matcher.is_open(drill, s)]
     return item.place, -max(scores, default=0.0), item.drill.id
 
 

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
+from easepath.core.as_asked import AsAsked
 from easepath.core.knowledge.models import Drill, Stage
 from easepath.core.match.needs import Needs, combine
 from easepath.core.match.relief import blended_relief, dropped_drills, rating
@@ -96,24 +97,25 @@ class Matcher:
         self._tried = {tryout.drill for tryout in situation.tryouts}
 
     @cached_property
-    def closed(self) -> Mapping[tuple[str, SideWord], Reason]:
-        """Why a drill is not open on a side; what is missing here is open."""
-        found = {}
-        for drill_id, by_side in self.screen.drills.items():
-            drill = self.screen.library.drills[drill_id]
-            for side, verdict in by_side.items():
-                reason = self._closed(drill, side, verdict)
-                if reason is not None:
-                    found[drill_id, side] = reason
-        return found
+    def _judged(self) -> Sequence[tuple[str, SideWord]]:
+        """Every drill with each side word it is judged under, in the order of the library."""
+        return [(drill.id, side) for drill in self.screen.library.drills.values() for side in drill.sides_judged()]
+
+    @cached_property
+    def _closing(self) -> Mapping[tuple[str, SideWord], Reason | None]:
+        return AsAsked(self._judged, self._why_closed)
+
+    def closed(self, drill: Drill, side: SideWord) -> Reason | None:
+        """Why a drill is not open on a side; None where it is open."""
+        return self._closing[drill.id, self.key(drill, side)]
 
     def is_open(self, drill: Drill, side: SideWord) -> bool:
         """Whether a drill may be used on a side at all."""
-        return (drill.id, self.key(drill, side)) not in self.closed
+        return self.closed(drill, side) is None
 
     def may_be_planned(self, drill: Drill, side: SideWord) -> bool:
         """Whether a clinician may plan a drill on a side: open, or kept for the clinician's own choice."""
-        closed = self.closed.get((drill.id, self.key(drill, side)))
+        closed = self.closed(drill, side)
         return closed is None or closed.rule == CLINICIAN_ONLY
 
     @staticmethod
@@ -142,47 +144,44 @@ class Matcher:
         return max(drill.needs, key=lambda need: self.weigh(drill, need))
 
     @cached_property
-    def candidates(self) -> Mapping[tuple[str, SideWord], Candidate]:
-        """Every open drill with its parts and score, whatever its rung."""
-        found = {}
-        for drill_id, by_side in self.screen.drills.items():
-            for side, verdict in by_side.items():
-                if (drill_id, side) not in self.closed:
-                    candidate = self._candidate(self.screen.library.drills[drill_id], side, verdict)
-                    found[drill_id, side] = candidate
-        return found
+    def _candidates(self) -> Mapping[tuple[str, SideWord], Candidate]:
+        return AsAsked(self._judged, self._candidate)
+
+    def candidate(self, drill: Drill, side: SideWord) -> Candidate:
+        """An open drill on a side with its parts and score, whatever its rung."""
+        return self._candidates[drill.id, self.key(drill, side)]
 
     @cached_property
     def rungs(self) -> EntryRungs:
         """The entry rung of every ladder and side."""
-        return EntryRungs(self.screen, self.stage, frozenset(self.candidates))
+        return EntryRungs(self.screen, self.stage, self.is_open)
 
     @cached_property
     def result(self) -> MatchResult:
         """The ranking by score, and everything left out with its reason."""
         ranked, left_out = [], []
-        for drill_id, by_side in self.screen.drills.items():
+        for drill_id, side in self._judged:
             drill = self.screen.library.drills[drill_id]
-            for side, verdict in by_side.items():
-                reason = self._not_ranked(drill, side)
-                if reason is None:
-                    ranked.append(self.candidates[drill_id, side])
-                else:
-                    left_out.append(LeftOut(drill, side, reason, verdict))
+            reason = self._not_ranked(drill, side)
+            if reason is None:
+                ranked.append(self.candidate(drill, side))
+            else:
+                left_out.append(LeftOut(drill, side, reason, self.screen.drills[drill_id][side]))
         ranked.sort(key=lambda c: (-c.score, c.drill.id, c.side not in self._affected, c.side))
         return MatchResult(tuple(ranked), tuple(left_out))
 
     def _not_ranked(self, drill: Drill, side: SideWord) -> Reason | None:
-        closed = self.closed.get((drill.id, side))
+        closed = self.closed(drill, side)
         if closed is not None:
             return closed
-        if self.candidates[drill.id, side].fit <= 0:
+        if self.candidate(drill, side).fit <= 0:
             return Reason("no-need")
         if drill.id in self._tried:
             return None
         return self.rungs.closes(drill, side)
 
-    def _closed(self, drill: Drill, side: SideWord, verdict: DrillVerdict) -> Reason | None:
+    def _why_closed(self, judged: tuple[str, SideWord]) -> Reason | None:
+        drill, side, verdict = self._verdict_of(judged)
         if verdict.verdict is Verdict.EXCLUDE:
             gravest = verdict.reasons[0]
             return Reason("excluded", Verdict.EXCLUDE, {"why": gravest})
@@ -199,7 +198,12 @@ class Matcher:
             return Reason("strain-first-days", facts={"factor": name})
         return stage_closes(self.screen, self.stage, drill, side, verdict)
 
-    def _candidate(self, drill: Drill, side: SideWord, verdict: DrillVerdict) -> Candidate:
+    def _verdict_of(self, judged: tuple[str, SideWord]) -> tuple[Drill, SideWord, DrillVerdict]:
+        name, side = judged
+        return self.screen.library.drills[name], side, self.screen.drills[name][side]
+
+    def _candidate(self, judged: tuple[str, SideWord]) -> Candidate:
+        drill, side, verdict = self._verdict_of(judged)
         weights = self._weights(side)
         fit = combine([weights.get(need, 0.0) * share for need, share in drill.needs.items()])
         prior, risk = rating(self.screen.profile, drill)

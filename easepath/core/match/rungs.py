@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from functools import cached_property
 
 from easepath.core.knowledge.models import Drill, Stage
@@ -26,11 +27,11 @@ class EntryRungs:
         self,
         screen: ScreenResult,
         stage: Stage | None,
-        open_drills: frozenset[tuple[str, SideWord]],
+        is_open: Callable[[Drill, SideWord], bool],
     ) -> None:
         self._screen = screen
         self._stage = stage
-        self._open = open_drills
+        self._is_open = is_open
         self._entries: dict[tuple[str, SideName], int | None] = {}
 
     def entry(self, ladder: str, side: SideName) -> int | None:
@@ -71,7 +72,7 @@ class EntryRungs:
         open_rungs = {
             rung: opened
             for rung, drills in self._screen.library.ladders[ladder].items()
-            if (opened := [d for d in drills if (d.id, "both" if d.sides == "both" else side) in self._open])
+            if (opened := [d for d in drills if self._is_open(d, side)])
         }
         planned = self._planned.get((ladder, side))
         if planned in open_rungs:

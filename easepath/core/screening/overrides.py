@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import replace
 
 from easepath.core.facts import Override
@@ -14,7 +14,8 @@ OVERRIDDEN = "overridden"
 NEVER = frozenset({"surgery-uncleared", "falls-unanswered"})
 """Rules nobody overrides: what they ask for is recorded, not argued with. Nor does anybody a surgeon's limit."""
 MILDER = {Verdict.CAUTION: Verdict.CAUTION, Verdict.MODIFY: Verdict.CAUTION, Verdict.EXCLUDE: Verdict.MODIFY}
-DrillVerdicts = Mapping[str, Mapping[SideWord, DrillVerdict]]
+Verdicts = Mapping[SideWord, DrillVerdict]
+"""The verdicts of one drill by side."""
 
 
 def may_be_overridden(verdict: DrillVerdict, *, by_lead: bool) -> Reason | None:
@@ -32,19 +33,16 @@ def may_be_overridden(verdict: DrillVerdict, *, by_lead: bool) -> Reason | None:
     return None
 
 
-def with_overrides(drills: DrillVerdicts, overrides: tuple[Override, ...]) -> DrillVerdicts:
-    """The verdicts with every override that still fits: a refusal becomes changed, a change becomes with care.
+def with_overrides(by_side: Verdicts, overrides: Iterable[Override]) -> Verdicts:
+    """The verdicts of a drill under each of its overrides that still fits: a refusal becomes changed, a change care.
 
     Overrides never stack: a verdict that one of them made milder is made no milder by the next.
     """
-    if not overrides:
-        return drills
-    found = {drill: dict(by_side) for drill, by_side in drills.items()}
+    found = dict(by_side)
     for override in overrides:
-        by_side = found[override.drill]
-        for side in [s for s in by_side if override.side in (None, "both", s) or s == "both"]:
-            if may_be_overridden(by_side[side], by_lead=override.by_lead) is None:
-                by_side[side] = _milder(by_side[side], override)
+        for side in [s for s in found if override.side in (None, "both", s) or s == "both"]:
+            if may_be_overridden(found[side], by_lead=override.by_lead) is None:
+                found[side] = _milder(found[side], override)
     return found
 
 

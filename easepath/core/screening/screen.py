@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from easepath.core.as_asked import AsAsked
 from easepath.core.facts import ClientFactor, Situation
 from easepath.core.ids import Factors
 from easepath.core.knowledge.library import Library
@@ -14,18 +15,19 @@ from easepath.core.measure.values import Measurements
 from easepath.core.reasons import Reason
 from easepath.core.screening.effects import effects_of, fresh_strains, inside_window
 from easepath.core.screening.flags import FlagResult, RaisedFlag, ask_flags, issues_program, outcome_of
-from easepath.core.screening.overrides import DrillVerdicts, with_override, with_overrides
+from easepath.core.screening.overrides import with_override, with_overrides
 from easepath.core.screening.ranges import Ranges
 from easepath.core.screening.verdicts import DrillScreen, DrillVerdict, MeasureVerdict
 from easepath.core.story import IrritabilityResult, factors_in_force, irritability, profile_in_force
 from easepath.core.vocabulary import SIDES, Outcome, Place, SideName, SideWord
 
+BOTH_AS_ONE: tuple[SideWord, ...] = ("both",)
 NERVE_ROOT = frozenset({Factors.NERVE_ROOT, Factors.NERVE_ROOT_HOT})
 
 
 @dataclass(frozen=True)
 class ScreenResult:
-    """Everything the screen tells about one client on one day."""
+    """Everything the screen tells about one client on one day; a drill is judged when it is asked about."""
 
     library: Library
     situation: Situation
@@ -134,27 +136,26 @@ def _tests(
     library: Library, rules: DrillScreen, fresh: tuple[ClientFactor, ...]
 ) -> Mapping[str, Mapping[SideWord, MeasureVerdict]]:
     return {
-        m.id: {side: rules.measure(m, side, fresh) for side in _sides(m.both_sides)} for m in library.measures.values()
+        m.id: {side: rules.measure(m, side, fresh) for side in (SIDES if m.both_sides else BOTH_AS_ONE)} for m in library.measures.values()
     }
 
 
 def screen(library: Library, situation: Situation) -> ScreenResult:
-    """Screen the whole library: outcome, irritability, every verdict with every reason."""
+    """Screen one client: outcome, irritability, and the verdict of any drill and test with every reason."""
     ground = ground_of(library, situation)
     factors, flags, rules = ground.factors, ground.flags, ground.rules
     fresh = fresh_strains(library, factors)
-    drills: DrillVerdicts = {
-        d.id: {side: rules.drill(d, side) for side in _sides(d.sides == "each")} for d in library.drills.values()
-    }
+
+    def judged(drill: str) -> Mapping[SideWord, DrillVerdict]:
+        model = library.drills[drill]
+        by_side = {side: rules.drill(model, side) for side in model.sides_judged()}
+        return with_overrides(by_side, [override for override in situation.overrides if override.drill == drill])
+
     return ScreenResult(
         library, situation, ground.profile, factors, flags, outcome_of(flags, factors),
         irritability(situation, factors), ground.measured, ground.patterns,
-        with_overrides(drills, situation.overrides), _tests(library, rules, fresh), rules, fresh,
+        AsAsked(library.drills, judged), _tests(library, rules, fresh), rules, fresh,
     )  # fmt: skip
-
-
-def _sides(each: bool) -> tuple[SideWord, ...]:
-    return SIDES if each else ("both",)
 
 
 def _with_nerve_root(

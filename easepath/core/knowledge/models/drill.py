@@ -69,6 +69,10 @@ class Drill(Entry):
         """The heaviest need, the first listed at a tie."""
         return max(self.needs, key=lambda need: self.needs[need])
 
+    def sides_judged(self, asked: SideWord | None = None) -> tuple[SideWord, ...]:
+        """The side words under which it is judged where `asked` is meant, left first; both together have one."""
+        return ("both",) if self.sides == "both" else tuple(sorted(sides_of(asked)))
+
     def sides_done(self, planned: SideWord | None) -> tuple[SideName, ...]:
         """The sides a plan for `planned` loads, left first; a drill done on both at once always loads both."""
         return SIDES if self.sides == "both" else tuple(sorted(sides_of(planned)))
