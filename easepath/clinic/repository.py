@@ -5,7 +5,6 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from dataclasses import fields as dataclass_fields
 from functools import cache, cached_property
 from operator import attrgetter
 from typing import Any, Final
@@ -18,6 +17,7 @@ from easepath.clinic import clock, models, rows
 from easepath.clinic.errors import NotFoundError
 from easepath.clinic.facts.situation import build_situation
 from easepath.clinic.policies import require
+from easepath.clinic.session_rows import read_sessions
 from easepath.core.assessment import Assessment
 from easepath.core.facts import Situation
 from easepath.core.knowledge import shipped_library
@@ -87,20 +87,6 @@ class _Rows(fields.Aggregate):
         return self.as_sql(compiler, connection, function="JSONB_AGG", **context)
 
 
-class _Inside(fields.Func):
-    """JSON inside JSON as itself and not as a text, on either database."""
-
-    function = "JSON"
-    output_field = fields.JSONField()
-
-    def as_postgresql(self, compiler: Any, connection: Any, **_: Any) -> Any:
-        """It is itself already."""
-        return compiler.compile(self.source_expressions[0])
-
-
-SESSION_FIELDS: Final = tuple(field.name for field in dataclass_fields(rows.SessionRow))
-
-
 def _many(model: type[fields.Model], of: str, to: str = "pk", **named: Any) -> Subquery:
     """Rows of a model that belong to the outer row, as a JSON list."""
     found = model._default_manager.filter(**{of: OuterRef(to)})
@@ -112,21 +98,14 @@ def _as_list(found: QuerySet[Any], of: str, **named: Any) -> Subquery:
     return Subquery(listed, output_field=fields.JSONField())
 
 
-def _last(model: type[fields.Model], order: str, **named: Any) -> Subquery:
-    """The last row of a session, as a JSON object."""
-    found = model._default_manager.filter(session=OuterRef("pk")).order_by(order)
-    return Subquery(found.values(row=JSONObject(**named))[:1], output_field=fields.JSONField())
-
-
 def _by(person: str) -> dict[str, str]:
     names = {"first": "first_name", "last": "last_name", "login": "username"}
     return {f"by_{name}": f"{person}__{field}" for name, field in names.items()}
 
 
-def _plain(row: type[rows.Row] | tuple[str, ...], **renamed: Any) -> dict[str, Any]:
+def _plain(row: type[rows.Row], **renamed: Any) -> dict[str, Any]:
     """Every field of a row type, under its own name in the database where it has no other."""
-    names = row if isinstance(row, tuple) else row.model_fields
-    return {name: renamed.get(name, name) for name in names}
+    return {name: renamed.get(name, name) for name in row.model_fields}
 
 
 @cache
@@ -149,15 +128,6 @@ def _parts() -> dict[str, Subquery]:
         "goals": _many(models.Goal, "complaint", **_plain(rows.GoalRow)),
         "tryouts": _many(models.Tryout, "complaint", **_plain(rows.TryoutRow, visit_number="visit__number")),
         "overrides": _as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
-        "sessions": _many(
-            models.SessionLog, "complaint",
-            **_plain(
-                SESSION_FIELDS, version="version__number",
-                drills=_Inside(_many(models.SessionDrill, "session", **_plain(rows.SessionDrillRow._fields))),
-                morning=_Inside(_last(models.MorningReport, "-received_at", **_plain(rows.MorningRow))),
-                count=_Inside(_last(models.SessionCount, "-pk", **_plain(rows.CountRow, **_by("decided_by")))),
-            ),
-        ),
     }  # fmt: skip
 
 
@@ -171,7 +141,6 @@ KINDS: Final[dict[str, tuple[Callable[[Any], Any], Callable[[Any], Any]]]] = {
     "goals": (rows.GoalRow.model_validate, attrgetter("id")),
     "tryouts": (rows.TryoutRow.model_validate, attrgetter("visit", "position")),
     "overrides": (rows.OverrideRow.model_validate, attrgetter("id")),
-    "sessions": (rows.SessionRow.of, attrgetter("date", "received_at")),
     "steps": (rows.StepRow.model_validate, attrgetter("step")),
     "draft": (rows.DraftRow.model_validate, attrgetter("position")),
 }
@@ -187,7 +156,7 @@ def _visit_parts() -> dict[str, Subquery]:
 
 
 def read_records(complaints: QuerySet[models.Complaint], visit: models.Visit | None = None) -> Iterator[Record]:
-    """The records of some complaints: three queries, however many and however long their history."""
+    """The records of some complaints: seven queries, however many and however long their history."""
     latest = models.PlanVersion.objects.filter(complaint=OuterRef("complaint")).order_by("-number").values("pk")[:1]
     in_force = models.PlanVersion.objects.filter(pk=Subquery(latest)).prefetch_related("drills")
     found = (
@@ -195,11 +164,13 @@ def read_records(complaints: QuerySet[models.Complaint], visit: models.Visit | N
         .annotate(**{f"rows_{name}": part for name, part in _parts().items()})
         .prefetch_related(Prefetch("versions", queryset=in_force.select_related("handed_over_by"), to_attr="in_force"))
     )
-    for complaint in found:
-        yield _record(complaint, visit)
+    rows_of = list(found)
+    sessions = read_sessions([complaint.pk for complaint in rows_of])
+    for complaint in rows_of:
+        yield _record(complaint, sessions.get(complaint.pk, ()), visit)
 
 
-def _record(complaint: Any, visit: models.Visit | None) -> Record:
+def _record(complaint: Any, sessions: tuple[rows.SessionRow, ...], visit: models.Visit | None) -> Record:
     version: models.PlanVersion | None = next(iter(complaint.in_force), None)
     if version is not None:
         version.complaint = complaint
@@ -208,7 +179,7 @@ def _record(complaint: Any, visit: models.Visit | None) -> Record:
     parts: dict[str, Any] = {name: _typed(complaint, name) for name in _parts()}
     if visit is not None:
         parts |= {name: _typed(visit, name) for name in _visit_parts()}
-    return Record(complaint=complaint, version=version, at_visit=visit, **parts)
+    return Record(complaint=complaint, version=version, at_visit=visit, sessions=sessions, **parts)
 
 
 def _typed(row: Any, name: str) -> tuple[Any, ...]:

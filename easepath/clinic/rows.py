@@ -5,7 +5,6 @@ from __future__ import annotations
 import datetime as dt
 import json
 import uuid
-from dataclasses import dataclass
 from typing import Annotated, Any, NamedTuple
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict
@@ -185,7 +184,7 @@ class SessionDrillRow(NamedTuple):
     moved: str
 
 
-class MorningRow(Row):
+class MorningRow(NamedTuple):
     """The morning after a session, as it was told last."""
 
     pain: int
@@ -201,8 +200,7 @@ class CountRow(Signed):
     decided_at: dt.datetime
 
 
-@dataclass(frozen=True)
-class SessionRow:
+class SessionRow(NamedTuple):
     """One session at home with its drills in order, its morning, and whether it counts."""
 
     id: uuid.UUID
@@ -212,24 +210,11 @@ class SessionRow:
     after: int | None
     note: str
     corrects: uuid.UUID | None
-    received_at: str
     drills: tuple[SessionDrillRow, ...]
     morning: MorningRow | None
-    count: CountRow | None
-
-    @classmethod
-    def of(cls, read: dict[str, Any]) -> SessionRow:
-        """A session as the database hands it on; a year has hundreds of them, so nothing is looked at twice."""
-        drills = sorted(SessionDrillRow(**drill) for drill in _loaded(read["drills"]) or ())
-        morning, count = _loaded(read["morning"]), _loaded(read["count"])
-        return cls(**{
-            **read, "id": uuid.UUID(read["id"]), "date": dt.date.fromisoformat(read["date"]), "drills": tuple(drills),
-            "corrects": read["corrects"] and uuid.UUID(read["corrects"]),
-            "morning": morning and MorningRow.model_validate(morning),
-            "count": count and CountRow.model_validate(count),
-        })  # fmt: skip
+    counted: CountRow | None
 
     @property
     def left_out(self) -> CountRow | None:
         """The decision that leaves it out of the count; None where it counts."""
-        return None if self.count is None or self.count.counts else self.count
+        return None if self.counted is None or self.counted.counts else self.counted

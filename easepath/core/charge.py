@@ -34,15 +34,16 @@ def charge_morning(
     def own_fault(drill: DrillInSession) -> bool:
         return responder.over_allowed(drill.entry) or (not shared_after and responder.lingers(drill.entry))
 
-    def is_bad(entry: LogEntry) -> bool:
-        return responder.morning_is_worse(entry) or (shared_after and responder.lingers(entry))
-
-    if not any(is_bad(drill.entry) for drill in drills):
+    if not any(_is_bad(responder, drill.entry, shared_after=shared_after) for drill in drills):
         return tuple(drill.entry for drill in drills)
     guilty = [drill for drill in drills if own_fault(drill)]
     charged = guilty or [_most_suspect(drills)]
     mark = {} if guilty else {"unexplained": True}
     return tuple(d.entry.model_copy(update=mark if d in charged else {"held": True}) for d in drills)
+
+
+def _is_bad(responder: Responder, entry: LogEntry, *, shared_after: bool) -> bool:
+    return responder.morning_is_worse(entry) or (shared_after and responder.lingers(entry))
 
 
 def _most_suspect(drills: tuple[DrillInSession, ...]) -> DrillInSession:
@@ -66,6 +67,9 @@ def charged_log(screen: ScreenResult) -> tuple[LogEntry, ...]:
         by_date[entry.date].append(entry)
     charged: list[LogEntry] = []
     for entries in by_date.values():
+        if not any(_is_bad(responder, entry, shared_after=True) for entry in entries):
+            charged += entries
+            continue
         drills = tuple(
             DrillInSession(entry, _changed_by(changed, entry), _risk(screen, entry.drill)) for entry in entries
         )

@@ -257,17 +257,22 @@ class Responder:
         return entry.symptom in NERVE_SYMPTOMS | JOINT_SYMPTOMS
 
 
-@dataclass(frozen=True)
 class Answered:
     """One entry of the log with its response, which is worked out when it is looked at."""
 
-    entry: LogEntry
-    reader: Responder
+    __slots__ = ("_reader", "_response", "entry")
 
-    @cached_property
+    def __init__(self, entry: LogEntry, reader: Responder) -> None:
+        self.entry = entry
+        self._reader = reader
+        self._response: Response | None = None
+
+    @property
     def response(self) -> Response:
         """How the entry is read."""
-        return self.reader.classify(self.entry)
+        if self._response is None:
+            self._response = self._reader.classify(self.entry)
+        return self._response
 
 
 def asks_moved(screen: ScreenResult) -> bool:

@@ -27,7 +27,7 @@ def _decide(record: Record, row: models.SessionCount) -> Act[Counted] | Unchange
     log = next((session for session in record.sessions if session.id == row.session_id), None)
     if log is None:
         raise NotFoundError("no such session of this complaint")
-    if (log.count is None and row.counts) or (log.count is not None and log.count.counts == row.counts):
+    if (log.counted is None and row.counts) or (log.counted is not None and log.counted.counts == row.counts):
         return Unchanged(models.SessionCount.objects.filter(session=log.id).last())
 
     def write() -> Counted:

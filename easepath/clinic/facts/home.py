@@ -5,9 +5,8 @@ from __future__ import annotations
 import datetime as dt
 from collections import defaultdict
 from collections.abc import Iterable
-from typing import TYPE_CHECKING, Any
-
-from pydantic import TypeAdapter
+from functools import lru_cache
+from typing import TYPE_CHECKING, Any, Final
 
 from easepath.clinic.rows import MorningRow, SessionRow
 from easepath.core import facts as core
@@ -15,7 +14,8 @@ from easepath.core import facts as core
 if TYPE_CHECKING:
     from easepath.clinic.repository import Record
 
-LOG = TypeAdapter(tuple[core.LogEntry, ...])
+UNTOLD: Final = (None, "none", None)
+"""The morning that nobody told."""
 
 
 def effective_sessions(record: Record) -> list[SessionRow]:
@@ -49,18 +49,36 @@ def log_entries(record: Record) -> tuple[core.LogEntry, ...]:
     """One entry per drill of each session; the morning of a session stands in each, to be charged later."""
     sessions = effective_sessions(record)
     dates = by_date(sessions)
-    told = [entry for session in sessions for entry in _entries(session, morning_of(session, dates[session.date]))]
-    return LOG.validate_python(told, strict=False)
+    return tuple(entry for session in sessions for entry in _entries(session, morning_of(session, dates[session.date])))
 
 
-def _entries(session: SessionRow, morning: MorningRow | None) -> Iterable[dict[str, Any]]:
-    shared: dict[str, Any] = {
-        "date": session.date, "session": str(session.id), "before": session.before, "after": session.after,
-    }  # fmt: skip
-    if morning is not None:
-        shared |= {"next": morning.pain, "unusual": morning.unusual, "gone_48h": morning.gone_48h}
+def _entries(session: SessionRow, morning: MorningRow | None) -> Iterable[core.LogEntry]:
+    around = _around(session.before, session.after, *(morning or UNTOLD))
+    shared = {"date": session.date, "session": str(session.id), **around}
     for row in session.drills:
-        yield {
-            **shared, "drill": row.drill, "side": row.side, "done_pct": row.done_pct, "during": row.during,
-            "symptom": row.symptom or None, "felt": row.felt or None, "moved": row.moved or "none",
-        }  # fmt: skip
+        yield _done(row[1:]).with_known(shared)
+
+
+@lru_cache(maxsize=4096)
+def _around(
+    before: int | None, after: int | None, pain: int | None, unusual: str, gone_48h: bool | None
+) -> dict[str, Any]:
+    """What a session tells around its drills, as the core reads it; the same is told again and again over a year."""
+    told = {"before": before, "after": after, "next": pain, "unusual": unusual, "gone_48h": gone_48h}
+    return _read(told).model_dump(include=set(told))
+
+
+@lru_cache(maxsize=4096)
+def _done(row: tuple[Any, ...]) -> core.LogEntry:
+    """One drill of a session, as the core reads it; what the session tells around it is to be put in."""
+    drill, side, done_pct, during, symptom, felt, moved = row
+    around = {"session": "-", **_around(None, None, *UNTOLD)}
+    return _read({
+        **around, "drill": drill, "side": side, "done_pct": done_pct, "during": during, "symptom": symptom or None,
+        "felt": felt or None, "moved": moved or "none",
+    })  # fmt: skip
+
+
+def _read(told: dict[str, Any]) -> core.LogEntry:
+    """Part of an entry, read strictly; raises ValidationError for what the core has no word for."""
+    return core.LogEntry.model_validate({"date": dt.date.min, "drill": "", **told}, strict=False)

@@ -137,7 +137,7 @@ def _is_calm(context: Context, rule: PassCondition, drill: Drill, side: SideName
         planned = _planned(context, drill, side)
         if planned is None or not _dose_reached(context, rule.dose, planned):
             return False
-        days = tuple(day for day in days if planned.since is None or day.date >= planned.since)
+        days = days if planned.since is None else days.since(planned.since)
     times = rule.times or 0
     last = days[-times:] if times else ()
     complete = context.number("gate", "complete_pct")

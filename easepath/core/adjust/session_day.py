@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Collection, Iterable
+from bisect import bisect_left
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
-from itertools import groupby
+from typing import overload
 
 from easepath.core.facts import LogEntry
 from easepath.core.respond import Answered, Responder, Response
@@ -84,6 +85,37 @@ def worst_class(kinds: Iterable[ResponseClass]) -> ResponseClass:
     return min(kinds, key=WORST_FIRST.index)
 
 
-def days_of(answered: Iterable[Answered]) -> tuple[SessionDay, ...]:
-    """Entries in order of their dates, with the response of each, date by date."""
-    return tuple(SessionDay(date, tuple(ones)) for date, ones in groupby(answered, key=lambda one: one.entry.date))
+class SessionDays(Sequence[SessionDay]):
+    """The dates of some sessions in their order; what a date was is put together when it is looked at."""
+
+    def __init__(self, answered: Sequence[Answered]) -> None:
+        """`answered` are the sessions by date, with their responses."""
+        self._answered = answered
+        self._starts = [
+            index for index, one in enumerate(answered)
+            if index == 0 or one.entry.date != answered[index - 1].entry.date
+        ]  # fmt: skip
+
+    @overload
+    def __getitem__(self, index: int) -> SessionDay: ...
+
+    @overload
+    def __getitem__(self, index: slice) -> tuple[SessionDay, ...]: ...
+
+    def __getitem__(self, index: int | slice) -> SessionDay | tuple[SessionDay, ...]:
+        """One date, or several."""
+        if isinstance(index, slice):
+            return tuple(self[one] for one in range(*index.indices(len(self))))
+        start = self._starts[index]
+        after = index % len(self) + 1
+        end = self._starts[after] if after < len(self) else len(self._answered)
+        return SessionDay(self._answered[start].entry.date, tuple(self._answered[start:end]))
+
+    def __len__(self) -> int:
+        return len(self._starts)
+
+    def since(self, date: dt.date) -> SessionDays:
+        """Those on a date or after it."""
+        if not self._answered or self._answered[0].entry.date >= date:
+            return self
+        return SessionDays(self._answered[bisect_left(self._answered, date, key=lambda one: one.entry.date) :])

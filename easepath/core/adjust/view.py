@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from easepath.core.adjust.adherence import adherence
-from easepath.core.adjust.session_day import SessionDay, days_of
+from easepath.core.adjust.session_day import SessionDay, SessionDays
 from easepath.core.compose.own_dose import DoseInForce, dose_in_force, given_dose
 from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.ladder import DoseLadder
@@ -32,7 +32,7 @@ class Context:
         self.situation: Situation = matcher.screen.situation
         self.methods: Mapping[str, str] = {p.drill: self._method(p) for p in self.situation.plan.drills}
         self.log = log
-        self._days: dict[tuple[str, SideName | None], tuple[SessionDay, ...]] = {}
+        self._days: dict[tuple[str, SideName | None], SessionDays] = {}
         self.responder = Responder(self.screen, self.methods, log)
 
     def _method(self, planned: PlannedDrill) -> str:
@@ -53,11 +53,11 @@ class Context:
         """Every entry of the log with its response, by date."""
         return self.responder.answered
 
-    def days(self, drill: str, side: SideName | None) -> tuple[SessionDay, ...]:
+    def days(self, drill: str, side: SideName | None) -> SessionDays:
         """The dates on which a drill was logged on a side, or on any (None), each with its responses."""
         if (drill, side) not in self._days:
             ones = [one for one in self._answered_of.get(drill, ()) if side is None or side in one.entry.sides]
-            self._days[drill, side] = days_of(ones)
+            self._days[drill, side] = SessionDays(ones)
         return self._days[drill, side]
 
     @cached_property
@@ -89,17 +89,16 @@ class DrillView:
     whole: bool
 
     @cached_property
-    def all_days(self) -> tuple[SessionDay, ...]:
+    def all_days(self) -> SessionDays:
         """Every date on which this drill was logged on this side; all sessions of a date are one."""
         return self.context.days(self.drill.id, None if self.whole else self.side)
 
     @cached_property
-    def days(self) -> tuple[SessionDay, ...]:
+    def days(self) -> SessionDays:
         """Those since the present dose or rung began."""
-        since = self.planned.since
-        return tuple(day for day in self.all_days if since is None or day.date >= since)
+        return self.all_days if self.planned.since is None else self.all_days.since(self.planned.since)
 
-    @property
+    @cached_property
     def last(self) -> SessionDay | None:
         """The last counted date."""
         return self.days[-1] if self.days else None

@@ -21,8 +21,7 @@ def check_situation(library: Library, situation: Situation) -> None:
     for index, tryout in enumerate(situation.tryouts):
         _check_tryout(library, f"tryouts.{index}", tryout)
     _check_plan(library, situation)
-    for index, entry in enumerate(situation.log):
-        _check_log(library, situation, f"log.{index}", entry)
+    _check_log(library, situation)
     _check_choices(library, situation)
 
 
@@ -139,9 +138,19 @@ def _check_own_dose(library: Library, path: str, planned: PlannedDrill, dose: Do
             raise CaseError(f"{path}.{part}", f"{value} is not possible: {min(known)} to {max(known)}")
 
 
-def _check_log(library: Library, situation: Situation, path: str, entry: LogEntry) -> None:
+def _check_log(library: Library, situation: Situation) -> None:
+    """A year has a thousand entries of few drills and places: what each names is looked up where any is unknown."""
+    drills = {entry.drill for entry in situation.log} - library.drills.keys()
+    places = {entry.felt for entry in situation.log} - library.sites.keys() - {None}
+    latest = max((entry.date for entry in situation.log), default=situation.today)
+    if drills or places or latest > situation.today:
+        for index, entry in enumerate(situation.log):
+            _check_entry(library, situation.today, f"log.{index}", entry)
+
+
+def _check_entry(library: Library, today: dt.date, path: str, entry: LogEntry) -> None:
     _known(f"{path}.drill", "drill", entry.drill, library.drills)
-    _not_future(f"{path}.date", entry.date, situation.today)
+    _not_future(f"{path}.date", entry.date, today)
     _known(f"{path}.felt", "place", entry.felt, library.sites)
 
 

@@ -136,7 +136,8 @@ def _tests(
     library: Library, rules: DrillScreen, fresh: tuple[ClientFactor, ...]
 ) -> Mapping[str, Mapping[SideWord, MeasureVerdict]]:
     return {
-        m.id: {side: rules.measure(m, side, fresh) for side in (SIDES if m.both_sides else BOTH_AS_ONE)} for m in library.measures.values()
+        m.id: {side: rules.measure(m, side, fresh) for side in (SIDES if m.both_sides else BOTH_AS_ONE)}
+        for m in library.measures.values()
     }
 
 
