@@ -157,12 +157,10 @@ def _line(record: Record) -> dict[str, Any]:
 def response_line(record: Record, most: int = 8) -> list[dict[str, Any]]:
     """The last dates as (date, class): the worst class of the drills of each date."""
     assessment = record.assessment
-    context = assessment.review.context
-    shown = set(sorted({entry.date for entry in assessment.log})[-most:])
+    shown = sorted({entry.date for entry in assessment.log})[-most:]
     kinds_of: dict[dt.date, list[ResponseClass]] = {}
-    for one in context.answered:
-        if one.entry.date in shown:
-            kinds_of.setdefault(one.entry.date, []).append(one.response.kind)
+    for one in assessment.review.context.responder.answered_since(shown[0]) if shown else ():
+        kinds_of.setdefault(one.entry.date, []).append(one.response.kind)
     dates = by_date(effective_sessions(record))
     mornings = {date: morning_of(sessions[-1], sessions) for date, sessions in dates.items()}
     return [

@@ -156,7 +156,7 @@ def _visit_parts() -> dict[str, Subquery]:
 
 
 def read_records(complaints: QuerySet[models.Complaint], visit: models.Visit | None = None) -> Iterator[Record]:
-    """The records of some complaints: seven queries, however many and however long their history."""
+    """The records of some complaints: five queries, however many and however long their history."""
     latest = models.PlanVersion.objects.filter(complaint=OuterRef("complaint")).order_by("-number").values("pk")[:1]
     in_force = models.PlanVersion.objects.filter(pk=Subquery(latest)).prefetch_related("drills")
     found = (

@@ -18,6 +18,8 @@ def _loaded(value: Any) -> Any:
 Texts = Annotated[tuple[str, ...], BeforeValidator(_loaded)]
 Readings = Annotated[tuple[float, ...], BeforeValidator(_loaded)]
 Words = Annotated[dict[str, str], BeforeValidator(_loaded)]
+NOT_WRITTEN = 1 << 60
+"""The number of a row that is not written yet: it comes after all that are."""
 
 
 class Row(BaseModel):
@@ -37,31 +39,23 @@ class AnswerRow(Row):
 
 
 class Signed(Row):
-    """A row that names who wrote it."""
+    """A row that names who wrote it; nobody did where there is no name."""
 
-    by_first: str
-    by_last: str
-    by_login: str
-
-    @property
-    def by(self) -> str:
-        """Who wrote it."""
-        return f"{self.by_first} {self.by_last}".strip() or self.by_login
-
-
-class StepRow(Row):
-    """The revision of one step of a visit; nobody has saved it where there is no name."""
-
-    step: str
-    revision: int
     by_first: str | None
     by_last: str | None
     by_login: str | None
 
     @property
     def by(self) -> str:
-        """Who saved it last."""
+        """Who wrote it."""
         return f"{self.by_first or ''} {self.by_last or ''}".strip() or self.by_login or "somebody"
+
+
+class StepRow(Signed):
+    """The revision of one step of a visit; nobody has saved it where there is no name."""
+
+    step: str
+    revision: int
 
 
 class DraftRow(Row):
@@ -174,7 +168,6 @@ class OverrideRow(Signed):
 class SessionDrillRow(NamedTuple):
     """One drill of a session."""
 
-    position: int
     drill: str
     side: str
     done_pct: int | None

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Mapping, Sequence
 from typing import Any, Final
 from uuid import UUID
 
@@ -16,42 +16,38 @@ from easepath.clinic.rows import CountRow, MorningRow, SessionDrillRow, SessionR
 SESSION: Final = Cast("session", CharField())
 """The session a row belongs to, as text: a year has a thousand of them, and an identity made of each costs more
 than all that is read with it."""
-COUNT: Final = ("decided_by__first_name", "decided_by__last_name", "decided_by__username", "counts", "reason",
-                "decided_at")  # fmt: skip
+TOLD: Final = ("complaint", Cast("pk", CharField()), "version__number", "date", "before", "after", "note", "corrects")
+MORNING: Final = tuple(f"mornings__{name}" for name in MorningRow._fields)
+COUNT: Final = (
+    "counts__decided_by__first_name", "counts__decided_by__last_name", "counts__decided_by__username",
+    "counts__counts", "counts__reason", "counts__decided_at",
+)  # fmt: skip
 
 
 def read_sessions(complaints: Collection[int]) -> Mapping[int, tuple[SessionRow, ...]]:
-    """By complaint its sessions by date and time, each with its drills in order; four queries."""
-    drills: dict[str, list[SessionDrillRow]] = defaultdict(list)
-    for session, *told in _of(models.SessionDrill.objects, complaints, *SessionDrillRow._fields).order_by("position"):
-        drills[session].append(SessionDrillRow._make(told))
-    mornings = {
-        session: MorningRow._make(told)
-        for session, *told in _of(models.MorningReport.objects, complaints, *MorningRow._fields).order_by("received_at")
-    }
-    counts = {
-        session: CountRow(**dict(zip(CountRow.model_fields, told, strict=True)))
-        for session, *told in _of(models.SessionCount.objects, complaints, *COUNT).order_by("pk")
-    }
-    found: dict[int, list[SessionRow]] = defaultdict(list)
-    for of, session, version, date, before, after, note, corrects in _sessions(complaints):
-        found[of].append(
-            SessionRow(
-                UUID(session), version, date, before, after, note, corrects, tuple(drills.get(session, ())),
-                mornings.get(session), counts.get(session),
-            )
+    """By complaint its sessions by date and time, each with its drills in order; two queries."""
+    drills = _drills(complaints)
+    found: dict[int, dict[str, SessionRow]] = defaultdict(dict)
+    for row in _sessions(complaints):  # a session told or decided on twice stands twice, the last time as it counts
+        complaint, session, version, date, before, after, note, corrects = row[: len(TOLD)]
+        morning, count = row[len(TOLD) : -len(COUNT)], row[-len(COUNT) :]
+        found[complaint][session] = SessionRow(
+            UUID(session), version, date, before, after, note, corrects, tuple(drills.get(session, ())),
+            None if morning[0] is None else MorningRow._make(morning),
+            None if count[-1] is None else CountRow(**dict(zip(CountRow.model_fields, count, strict=True))),
         )  # fmt: skip
-    return {of: tuple(sessions) for of, sessions in found.items()}
+    return {complaint: tuple(sessions.values()) for complaint, sessions in found.items()}
+
+
+def _drills(complaints: Collection[int]) -> Mapping[str, Sequence[SessionDrillRow]]:
+    of_these = models.SessionDrill.objects.filter(session__complaint__in=complaints).order_by("position")
+    found: dict[str, list[SessionDrillRow]] = defaultdict(list)
+    for session, *told in of_these.values_list(SESSION, *SessionDrillRow._fields):
+        found[session].append(SessionDrillRow._make(told))
+    return found
 
 
 def _sessions(complaints: Collection[int]) -> QuerySet[Any, tuple[Any, ...]]:
-    rows = models.SessionLog.objects.filter(complaint__in=complaints).order_by("date", "received_at")
-    return rows.values_list(
-        "complaint", Cast("pk", CharField()), "version__number", "date", "before", "after", "note", "corrects"
-    )
-
-
-def _of(rows: Any, complaints: Collection[int], *columns: str) -> QuerySet[Any, tuple[Any, ...]]:
-    """Columns of rows that belong to a session of one of the complaints, after the session."""
-    found: QuerySet[Any, tuple[Any, ...]] = rows.filter(session__complaint__in=complaints)
-    return found.values_list(SESSION, *columns)
+    of_these = models.SessionLog.objects.filter(complaint__in=complaints)
+    in_order = of_these.order_by("date", "received_at", "pk", "mornings__received_at", "counts__pk")
+    return in_order.values_list(*TOLD, *MORNING, *COUNT)

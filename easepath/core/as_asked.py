@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Mapping
-from typing import TypeVar
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from typing import TypeVar, overload
 
 K = TypeVar("K")
 V = TypeVar("V")
@@ -33,3 +33,30 @@ class AsAsked(Mapping[K, V]):
 
     def __contains__(self, key: object) -> bool:
         return key in self._keys
+
+
+class ListAsAsked(Sequence[V]):
+    """A sequence of a known length, each item worked out when it is first asked for, and once."""
+
+    def __init__(self, length: int, work_out: Callable[[int], V]) -> None:
+        self._range = range(length)
+        self._work_out = work_out
+        self._found: dict[int, V] = {}
+
+    @overload
+    def __getitem__(self, index: int) -> V: ...
+
+    @overload
+    def __getitem__(self, index: slice) -> tuple[V, ...]: ...
+
+    def __getitem__(self, index: int | slice) -> V | tuple[V, ...]:
+        """One item, or several; raises IndexError for one it does not have."""
+        if isinstance(index, slice):
+            return tuple(self[one] for one in self._range[index])
+        place = self._range[index]
+        if place not in self._found:
+            self._found[place] = self._work_out(place)
+        return self._found[place]
+
+    def __len__(self) -> int:
+        return len(self._range)

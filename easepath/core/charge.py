@@ -67,7 +67,8 @@ def charged_log(screen: ScreenResult) -> tuple[LogEntry, ...]:
         by_date[entry.date].append(entry)
     charged: list[LogEntry] = []
     for entries in by_date.values():
-        if not any(_is_bad(responder, entry, shared_after=True) for entry in entries):
+        asked_once = {(entry.next, entry.before, entry.after): entry for entry in entries}
+        if not any(_is_bad(responder, entry, shared_after=True) for entry in asked_once.values()):
             charged += entries
             continue
         drills = tuple(

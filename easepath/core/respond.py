@@ -9,6 +9,7 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
+from easepath.core.as_asked import ListAsAsked
 from easepath.core.facts import ClientFactor, LogEntry
 from easepath.core.ids import Factors, Sites
 from easepath.core.knowledge.library import Library
@@ -50,19 +51,23 @@ class Responder:
         self._nerve_factor = bool(screen.factor_ids & BURNING_FACTORS)
         pain = screen.situation.complaint.pain
         self._usual_morning = pain.morning if pain.morning is not None else pain.usual
-        self._log = tuple(log)
-        self._excused = self._excused_dates(self._log)
+        self.log = tuple(log)
+        self._excused = self._excused_dates(self.log)
 
     @cached_property
-    def answered(self) -> tuple[Answered, ...]:
+    def answered(self) -> Sequence[Answered]:
         """Every entry of the log with its response, by date; a response is worked out when it is looked at."""
-        return tuple(Answered(entry, self) for entry in self._log)
+        return ListAsAsked(len(self.log), lambda place: Answered(self.log[place], self.classify(self.log[place])))
+
+    def answered_since(self, date: dt.date) -> tuple[Answered, ...]:
+        """Those of a date and after it."""
+        return tuple(self.answered[bisect_left(self.log, date, key=lambda entry: entry.date) :])
 
     @cached_property
     def _dates(self) -> Mapping[tuple[str, SideName], Sequence[dt.date]]:
         """The dates of each drill on each side, in order."""
         found: dict[tuple[str, SideName], set[dt.date]] = defaultdict(set)
-        for entry in self._log:
+        for entry in self.log:
             for side in entry.sides:
                 found[entry.drill, side].add(entry.date)
         return {key: sorted(dates) for key, dates in found.items()}
@@ -257,22 +262,12 @@ class Responder:
         return entry.symptom in NERVE_SYMPTOMS | JOINT_SYMPTOMS
 
 
+@dataclass(frozen=True)
 class Answered:
-    """One entry of the log with its response, which is worked out when it is looked at."""
+    """One entry of the log with its response."""
 
-    __slots__ = ("_reader", "_response", "entry")
-
-    def __init__(self, entry: LogEntry, reader: Responder) -> None:
-        self.entry = entry
-        self._reader = reader
-        self._response: Response | None = None
-
-    @property
-    def response(self) -> Response:
-        """How the entry is read."""
-        if self._response is None:
-            self._response = self._reader.classify(self.entry)
-        return self._response
+    entry: LogEntry
+    response: Response
 
 
 def asks_moved(screen: ScreenResult) -> bool:

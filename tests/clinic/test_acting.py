@@ -46,7 +46,8 @@ def rows_of(record: Record) -> dict[str, Any]:
 
 
 def _plain(row: Any) -> dict[str, Any]:
-    return {k: (v is None if k == "withdraw_asked_at" else v) for k, v in vars(row).items() if k != "id"}
+    told = row._asdict() if isinstance(row, tuple) else vars(row)
+    return {k: (v is None if k == "withdraw_asked_at" else v) for k, v in told.items() if k != "id"}
 
 
 def story(actor: User, visit: Visit, n: int) -> Saved:
@@ -89,7 +90,7 @@ def test_what_is_confirmed_is_what_stands(world: World, accept: bool, monkeypatc
     for number in (0, 1):
         screening(world.users["jo"], visit, number)
     keep = "easepath.clinic.actions.confirm_screening.keep_result"
-    monkeypatch.setattr(keep, lambda after: seen.append(rows_of(after)))
+    monkeypatch.setattr(keep, lambda _, after: seen.append(rows_of(after)))
     assert confirm_screening(world.users["hanne"], visit, accept=accept) > 0
     assert seen == [rows_of(read_again(visit))]
 

@@ -20,6 +20,7 @@ from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import Complaint, PlanVersion, SessionLog, Visit
 from easepath.core import assessment
 from easepath.core.screening import screen
+from easepath.core.screening.verdicts import DrillScreen
 from tests.conftest import TODAY, World
 
 JSON = "application/json"
@@ -28,7 +29,7 @@ READ, READ_LONG, SAVE = 12, 25, 20
 
 @dataclass
 class Spent:
-    """What happened inside: statements that read or write, assessments, and how many of those under the lock."""
+    """What happened inside: statements that read or write, assessments, and screening or judging under the lock."""
 
     queries: list[str]
     assessed: int = 0
@@ -52,8 +53,14 @@ class LongClient:
             spent.under_lock += inside_lock()
             return screen(*facts)
 
+        def judged(rules: DrillScreen, *asked: Any) -> Any:
+            spent.under_lock += inside_lock()
+            return judge(rules, *asked)
+
+        judge = DrillScreen.drill
         with self.monkeypatch.context() as patched, CaptureQueriesContext(connection) as seen:
             patched.setattr(assessment, "screen", counted)
+            patched.setattr(DrillScreen, "drill", judged)
             yield spent
         words = ("SELECT", "INSERT", "UPDATE", "DELETE")
         spent.queries = [row["sql"] for row in seen if row["sql"].startswith(words)]

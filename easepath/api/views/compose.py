@@ -7,11 +7,11 @@ from easepath.api.views.base import Named
 from easepath.api.views.choices import ChoicesOut, choices_view
 from easepath.api.views.match import ticked_drills
 from easepath.clinic.facts.desk import DeskPlan, desk_of
-from easepath.clinic.facts.draft import draft_drills
+from easepath.clinic.path import session_of
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
-from easepath.core.compose import Composed, Prescription, Session, assemble, compose
+from easepath.core.compose import Composed, Prescription, Session, compose
 from easepath.core.compose.coverage import WEEKLY_STRETCH, coverage_of, swaps_for
 from easepath.core.compose.prescription import weekly_stretch_seconds
 from easepath.core.compose.sheet import Stretch, timeline
@@ -137,7 +137,7 @@ LENGTHS = (7, 10, 12, 20)
 def compose_view(record: Record) -> ComposeOut:
     """The draft, its choices by hand, and the exact sessions side by side."""
     visit, assessment = record.visit, record.assessment
-    session = assemble(assessment.matcher, draft_drills(record), keep_order=visit.arranged)
+    session = session_of(record)
     own = assessment.screen.situation.client.minutes
     lengths = sorted({*LENGTHS, *([int(own)] if own else [])})
     return ComposeOut(

@@ -129,7 +129,8 @@ def session_lines(record: Record) -> list[SessionOut]:
     """
     assessment = record.assessment
     responses: dict[tuple[str | None, ...], Response] = {
-        (one.entry.session, one.entry.drill, one.entry.side): one.response for one in assessment.review.context.answered
+        (one.entry.session, one.entry.drill, one.entry.side): one.response
+        for one in assessment.review.context.responder.answered
     }
     lines = []
     dates = by_date(effective_sessions(record))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from typing import get_args
 
 from easepath.clinic.facts.home import by_date, effective_sessions
@@ -78,7 +79,8 @@ def home_sheet(record: Record) -> HomeSheet:
 def soreness_open(record: Record) -> tuple[OpenSoreness, ...]:
     """Sessions whose soreness the rules ask about, with the morning as it was told and the days since."""
     today = record.today
-    answered = record.assessment.review.context.answered
+    responder = record.assessment.review.context.responder
+    answered = responder.answered_since(today - dt.timedelta(days=MORNING_LOOK_BACK))
     waiting = {one.entry.session for one in answered if one.response.reason.rule == SORENESS_OPEN}
     return tuple(
         OpenSoreness(

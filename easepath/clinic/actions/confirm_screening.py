@@ -9,7 +9,7 @@ from typing import TypeVar
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, act
-from easepath.clinic.actions.keep_result import keep_result
+from easepath.clinic.actions.keep_result import keep_result, screened
 from easepath.clinic.actions.revisions import differing, move_person, require_open
 from easepath.clinic.actions.save_screening import Screening
 from easepath.clinic.actions.withheld_sheet import is_withheld_after
@@ -29,12 +29,12 @@ def _decide(actor: models.User, record: Record, *, accept: bool) -> Act[int]:
     require_open(record.visit)
     after = _confirmed(record) if accept else _kept(record)
     after.complaint.sheet_withheld = is_withheld_after(actor, record, after)
-    _ = after.assessment.screen  # worked out before anybody waits for it
+    result = screened(after)
 
     def write() -> int:
         count = _confirm(actor, after) if accept else _keep(after.complaint)
         after.complaint.save(update_fields=["sheet_withheld"])
-        keep_result(after)
+        keep_result(result, after)
         return count
 
     changed = differing(Screening.of(record).as_data(), Screening.of(after).as_data())

@@ -19,10 +19,11 @@ def open_visit(actor: models.User, complaint: models.Complaint) -> models.Visit:
 
 def _decide_opening(actor: models.User, record: Record) -> Act[models.Visit] | Unchanged[models.Visit]:
     complaint = record.complaint
-    latest = complaint.visits.order_by("-number").first()
+    latest = record.visits[-1] if record.visits else None
     if latest is not None and latest.closed_at is None:
-        latest.complaint = complaint
-        return Unchanged(latest)
+        visit = models.Visit.objects.get(pk=latest.id)
+        visit.complaint = complaint
+        return Unchanged(visit)
     number = latest.number + 1 if latest else 1
 
     def write() -> models.Visit:

@@ -9,12 +9,12 @@ from functools import partial
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, act
-from easepath.clinic.actions.keep_result import keep_result
+from easepath.clinic.actions.keep_result import keep_result, screened
 from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.actions.withheld_sheet import is_withheld_after
 from easepath.clinic.errors import FieldError
 from easepath.clinic.repository import Record, read_again
-from easepath.clinic.rows import ClearanceRow
+from easepath.clinic.rows import NOT_WRITTEN, ClearanceRow
 from easepath.core.knowledge import shipped_library
 from easepath.core.screening import raised_flags
 
@@ -24,7 +24,7 @@ def record_clearance(
 ) -> models.Clearance:
     """Clear one raised red flag; only a clinician or a lead may, and only a flag that is raised."""
     given = ClearanceRow(
-        id=1 << 60, flag=flag, doctor=doctor.strip(), date=date, reason=reason.strip(), by_first=actor.first_name,
+        id=NOT_WRITTEN, flag=flag, doctor=doctor.strip(), date=date, reason=reason.strip(), by_first=actor.first_name,
         by_last=actor.last_name, by_login=actor.username,
     )  # fmt: skip
     return act(actor, "record-clearance", partial(read_again, visit), lambda record: _decide(actor, record, given))
@@ -35,7 +35,7 @@ def _decide(actor: models.User, record: Record, given: ClearanceRow) -> Act[mode
     _check(record, given)
     after = replace(record, complaint=copy(record.complaint), clearances=(*record.clearances, given))
     after.complaint.sheet_withheld = is_withheld_after(actor, record, after)
-    _ = after.assessment.screen  # worked out before anybody waits for it
+    result = screened(after)
 
     def write() -> models.Clearance:
         row = models.Clearance.objects.create(
@@ -43,7 +43,7 @@ def _decide(actor: models.User, record: Record, given: ClearanceRow) -> Act[mode
             recorded_by=actor, recorded_at=clock.now(),
         )  # fmt: skip
         after.complaint.save(update_fields=["sheet_withheld"])
-        keep_result(after)
+        keep_result(result, after)
         return row
 
     details = {"flag": given.flag, "doctor": given.doctor, "date": str(given.date), "reason": given.reason}

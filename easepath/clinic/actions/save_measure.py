@@ -15,15 +15,15 @@ from easepath.clinic.actions.withheld_sheet import is_withheld_after
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.policies import may
 from easepath.clinic.repository import Record, read_again
-from easepath.clinic.rows import GoalRow, SittingRow
+from easepath.clinic.rows import NOT_WRITTEN, GoalRow, SittingRow
 from easepath.core.knowledge import shipped_library
 from easepath.core.measure.error import own_error
 from easepath.core.screening import screen_tests
 from easepath.core.vocabulary import Verdict, side_word
 
 MOST_TRIALS = 10
-NOT_WRITTEN = 1 << 60
-"""Rows that are not written yet come after all that are."""
+KEPT_HERE = ("observed", "sheet_withheld")
+"""What of the complaint this step writes."""
 
 
 @dataclass(frozen=True)
@@ -93,7 +93,9 @@ def _decide(actor: models.User, record: Record, revision: int, measuring: Measur
         _save_sittings(actor, record, measuring.sittings)
         _learn_error(record.complaint.client.clinic, learned)
         _save_goals(actor, record, measuring.goals)
-        after.complaint.save(update_fields=["observed", "sheet_withheld"])
+        changed = [name for name in KEPT_HERE if getattr(after.complaint, name) != getattr(record.complaint, name)]
+        if changed:
+            after.complaint.save(update_fields=changed)
         keep_revision(actor, record, "measure", number)
         return Saved(number, replace(after))  # read anew, since the clinic has learned from it
 
@@ -182,28 +184,24 @@ def _refuse_tests(record: Record, before: Measuring, measuring: Measuring) -> No
 
 
 def _save_sittings(actor: models.User, record: Record, entries: tuple[SittingEntry, ...]) -> None:
-    present = {(row.measure, row.side, row.state): row for row in record.visit.sittings.all()}
+    present = {(row.measure, row.side, row.state): row for row in record.sittings if row.visit == record.visit.pk}
     wanted = {(one.measure, one.side, one.state): one for one in entries}
-    gone = [row.pk for key, row in present.items() if key not in wanted]
+    gone = [row.id for key, row in present.items() if key not in wanted]
     if gone:
         record.visit.sittings.filter(pk__in=gone).delete()
+    taken = {"date": record.today, "entered_by": actor, "entered_at": clock.now()}
     new: list[models.Sitting] = []
     changed: list[models.Sitting] = []
     for key, one in wanted.items():
+        read = {"trials": list(one.trials), "instrument": one.instrument, **taken}
         row = present.get(key)
-        if row is not None and (tuple(row.trials), row.instrument) == (one.trials, one.instrument):
-            continue
         if row is None:
-            row = models.Sitting(
-                visit=record.visit, client=record.complaint.client, measure=one.measure, side=one.side, state=one.state
-            )
-            new.append(row)
-        else:
-            changed.append(row)
-        row.date, row.trials, row.instrument = record.today, list(one.trials), one.instrument
-        row.entered_by, row.entered_at = actor, clock.now()
+            of = {"visit": record.visit, "client": record.complaint.client}
+            new.append(models.Sitting(**of, measure=one.measure, side=one.side, state=one.state, **read))
+        elif (row.trials, row.instrument) != (one.trials, one.instrument):
+            changed.append(models.Sitting(pk=row.id, **read))
     models.Sitting.objects.bulk_create(new)
-    models.Sitting.objects.bulk_update(changed, ["date", "trials", "instrument", "entered_by", "entered_at"])
+    models.Sitting.objects.bulk_update(changed, ["trials", "instrument", *taken])
 
 
 def _learn_error(clinic: models.Clinic, measures: set[str]) -> None:

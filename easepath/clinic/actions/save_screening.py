@@ -11,7 +11,7 @@ from typing import Any
 
 from easepath.clinic import models
 from easepath.clinic.acting import Act, Saved, act
-from easepath.clinic.actions.keep_result import keep_result
+from easepath.clinic.actions.keep_result import keep_result, screened
 from easepath.clinic.actions.revisions import differing, keep_revision, move_person, next_revision, person_moves
 from easepath.clinic.actions.screening_rows import (
     FactorEntry,
@@ -95,7 +95,7 @@ def _decide(actor: models.User, record: Record, revision: int, screening: Screen
         steps=(*(row for row in record.steps if row.step != "screening"), _step(actor, number)),
     )  # fmt: skip
     complaint.sheet_withheld = is_withheld_after(actor, record, after)
-    _ = after.assessment.screen  # worked out before anybody waits for it
+    result = screened(after)
 
     def write() -> Saved:
         write_answers(actor, complaint, answers)
@@ -106,7 +106,7 @@ def _decide(actor: models.User, record: Record, revision: int, screening: Screen
         if complaint.sheet_withheld != record.complaint.sheet_withheld:
             complaint.save(update_fields=["sheet_withheld"])
         keep_revision(actor, record, "screening", number)
-        keep_result(after)
+        keep_result(result, after)
         return Saved(number, after)
 
     stands = Screening.of(after)

@@ -12,11 +12,8 @@ from typing import Any, Generic, TypeVar
 
 from easepath.clinic import clock, models
 from easepath.clinic.policies import may
-from easepath.clinic.rows import AnswerRow, FactorRow, LimitRow
+from easepath.clinic.rows import NOT_WRITTEN, AnswerRow, FactorRow, LimitRow
 from easepath.core.knowledge import shipped_library
-
-NOT_WRITTEN = 1 << 60
-"""Rows that are not written yet come after all that are."""
 
 
 @dataclass(frozen=True)

@@ -8,7 +8,7 @@ from collections.abc import Iterable
 from functools import lru_cache
 from typing import TYPE_CHECKING, Any, Final
 
-from easepath.clinic.rows import MorningRow, SessionRow
+from easepath.clinic.rows import MorningRow, SessionDrillRow, SessionRow
 from easepath.core import facts as core
 
 if TYPE_CHECKING:
@@ -56,7 +56,7 @@ def _entries(session: SessionRow, morning: MorningRow | None) -> Iterable[core.L
     around = _around(session.before, session.after, *(morning or UNTOLD))
     shared = {"date": session.date, "session": str(session.id), **around}
     for row in session.drills:
-        yield _done(row[1:]).with_known(shared)
+        yield _done(row).with_known(shared)
 
 
 @lru_cache(maxsize=4096)
@@ -69,7 +69,7 @@ def _around(
 
 
 @lru_cache(maxsize=4096)
-def _done(row: tuple[Any, ...]) -> core.LogEntry:
+def _done(row: SessionDrillRow) -> core.LogEntry:
     """One drill of a session, as the core reads it; what the session tells around it is to be put in."""
     drill, side, done_pct, during, symptom, felt, moved = row
     around = {"session": "-", **_around(None, None, *UNTOLD)}

@@ -47,8 +47,8 @@ def _block(context: Context, worse: bool) -> str | None:
         return "a measure or the usual pain is worse"
     first = context.situation.today - dt.timedelta(days=context.library.number("queued", "days_after_flare"))
     planned = {p.drill for p in context.situation.plan.drills}
-    for one in context.answered:
-        if one.entry.date >= first and one.entry.drill in planned and one.response.kind == "flared":
+    for one in context.responder.answered_since(first):
+        if one.entry.drill in planned and one.response.kind == "flared":
             return f"a drill flared on {one.entry.date}, less than three days ago"
     return None
 

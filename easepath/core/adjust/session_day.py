@@ -88,13 +88,12 @@ def worst_class(kinds: Iterable[ResponseClass]) -> ResponseClass:
 class SessionDays(Sequence[SessionDay]):
     """The dates of some sessions in their order; what a date was is put together when it is looked at."""
 
-    def __init__(self, answered: Sequence[Answered]) -> None:
-        """`answered` are the sessions by date, with their responses."""
-        self._answered = answered
-        self._starts = [
-            index for index, one in enumerate(answered)
-            if index == 0 or one.entry.date != answered[index - 1].entry.date
-        ]  # fmt: skip
+    def __init__(self, responder: Responder, places: Sequence[int]) -> None:
+        """`places` are those of the sessions in the log, in its order."""
+        self._responder = responder
+        self._places = places
+        dates = [responder.log[place].date for place in places]
+        self._starts = [n for n, date in enumerate(dates) if n == 0 or date != dates[n - 1]]
 
     @overload
     def __getitem__(self, index: int) -> SessionDay: ...
@@ -108,14 +107,14 @@ class SessionDays(Sequence[SessionDay]):
             return tuple(self[one] for one in range(*index.indices(len(self))))
         start = self._starts[index]
         after = index % len(self) + 1
-        end = self._starts[after] if after < len(self) else len(self._answered)
-        return SessionDay(self._answered[start].entry.date, tuple(self._answered[start:end]))
+        end = self._starts[after] if after < len(self) else len(self._places)
+        answered = tuple(self._responder.answered[place] for place in self._places[start:end])
+        return SessionDay(answered[0].entry.date, answered)
 
     def __len__(self) -> int:
         return len(self._starts)
 
     def since(self, date: dt.date) -> SessionDays:
         """Those on a date or after it."""
-        if not self._answered or self._answered[0].entry.date >= date:
-            return self
-        return SessionDays(self._answered[bisect_left(self._answered, date, key=lambda one: one.entry.date) :])
+        first = bisect_left(self._places, date, key=lambda place: self._responder.log[place].date)
+        return SessionDays(self._responder, self._places[first:]) if first else self

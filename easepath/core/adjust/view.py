@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
+from itertools import chain
 
 from easepath.core.adjust.adherence import adherence
 from easepath.core.adjust.session_day import SessionDay, SessionDays
@@ -15,8 +16,8 @@ from easepath.core.facts import LogEntry, PlannedDrill, Situation
 from easepath.core.knowledge.models import Drill, Method
 from easepath.core.match.methods import choose_method
 from easepath.core.match.rank import Matcher
-from easepath.core.respond import Answered, Responder
-from easepath.core.vocabulary import SIDES, ResponseClass, SideName
+from easepath.core.respond import Responder
+from easepath.core.vocabulary import SIDES, ResponseClass, SideName, SideWord, sides_of
 
 
 class Context:
@@ -48,23 +49,22 @@ class Context:
         """A number of an adjusting rule."""
         return self.library.number(rule, name)
 
-    @property
-    def answered(self) -> tuple[Answered, ...]:
-        """Every entry of the log with its response, by date."""
-        return self.responder.answered
-
     def days(self, drill: str, side: SideName | None) -> SessionDays:
         """The dates on which a drill was logged on a side, or on any (None), each with its responses."""
         if (drill, side) not in self._days:
-            ones = [one for one in self._answered_of.get(drill, ()) if side is None or side in one.entry.sides]
-            self._days[drill, side] = SessionDays(ones)
+            told = [
+                places for (of, word), places in self._places.items()
+                if of == drill and (side is None or side in sides_of(word))
+            ]  # fmt: skip
+            self._days[drill, side] = SessionDays(self.responder, told[0] if len(told) == 1 else sorted(chain(*told)))
         return self._days[drill, side]
 
     @cached_property
-    def _answered_of(self) -> Mapping[str, Sequence[Answered]]:
-        found: dict[str, list[Answered]] = {}
-        for one in self.answered:
-            found.setdefault(one.entry.drill, []).append(one)
+    def _places(self) -> Mapping[tuple[str, SideWord | None], Sequence[int]]:
+        """Where in the log each drill stands, by the side as it was told."""
+        found: dict[tuple[str, SideWord | None], list[int]] = {}
+        for place, entry in enumerate(self.log):
+            found.setdefault((entry.drill, entry.side), []).append(place)
         return found
 
     def views(self, planned: PlannedDrill) -> tuple[DrillView, ...]:

@@ -142,8 +142,7 @@ def _check_log(library: Library, situation: Situation) -> None:
     """A year has a thousand entries of few drills and places: what each names is looked up where any is unknown."""
     drills = {entry.drill for entry in situation.log} - library.drills.keys()
     places = {entry.felt for entry in situation.log} - library.sites.keys() - {None}
-    latest = max((entry.date for entry in situation.log), default=situation.today)
-    if drills or places or latest > situation.today:
+    if drills or places or (situation.log and situation.log_by_date[-1].date > situation.today):
         for index, entry in enumerate(situation.log):
             _check_entry(library, situation.today, f"log.{index}", entry)
 
