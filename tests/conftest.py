@@ -3,22 +3,26 @@
 from __future__ import annotations
 
 import datetime as dt
+import sqlite3
 from dataclasses import dataclass, field
 from typing import Any
 
 import pytest
+from django.contrib.contenttypes.models import ContentType
 from django.db import connection
 from django.db.transaction import atomic
 from django.test import override_settings
 
 from easepath.clinic.actions.open_visit import open_visit
 from easepath.clinic.caseload_lines import forget_lines
-from easepath.clinic.models import Clinic, Complaint, User, Visit
+from easepath.clinic.models import Complaint, User, Visit
 from easepath.clinic.seals import unseal
 from easepath.standins.practice_clients import GROIN_CLIENTS, live
 from easepath.standins.practice_clinic import make_clinic
 
 TODAY = dt.date(2026, 11, 25)
+BUILT = sqlite3.connect(":memory:", check_same_thread=False)
+"""The practice clinic as it was built."""
 QUICK = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 
@@ -55,9 +59,10 @@ def world_of_rows() -> World:
     return World({user.username: user for user in User.objects.all()}, {c.client.first_name: c for c in complaints})
 
 
-def present_world() -> World:
-    """The practice clinic as it stands in the rows, built where nobody is."""
-    return world_of_rows() if Clinic.objects.exists() else make_world()
+def put_back() -> None:
+    """The practice clinic as it was built: for a test whose transaction was no rollback."""
+    BUILT.backup(connection.connection)
+    ContentType.objects.clear_cache()
 
 
 @pytest.fixture(autouse=True)
@@ -74,9 +79,10 @@ def django_db_setup(django_db_setup: None, django_db_blocker: Any) -> None:
         with atomic():  # one commit, so that the caseload's lines are written once
             make_world()
         Complaint.objects.update(status=None, status_on=None)
+        connection.connection.backup(BUILT)
 
 
 @pytest.fixture
 def world(db: None) -> World:
     """The practice clinic."""
-    return present_world()
+    return world_of_rows()

@@ -14,7 +14,7 @@ from easepath.core.compose.arrange import Spot, arrange
 from easepath.core.compose.candidates import entrants
 from easepath.core.compose.comparison import compare_methods
 from easepath.core.compose.compose import problem_of
-from easepath.core.compose.optimise import Choice, Item, Problem, choose, value_of
+from easepath.core.compose.optimise import COST_PER_CHANGE, Choice, Item, Problem, choose, coverage
 from easepath.core.compose.prescription import prescribe
 from easepath.core.facts import NeedSet, PainReport, Plan, PlannedDrill, Tryout
 from easepath.core.match import Matcher
@@ -50,6 +50,13 @@ def problems(draw: Any) -> Problem:
     return Problem(
         tuple(items), weights, musts, draw(st.sampled_from([120, 300, 600])), draw(st.integers(1, 4)), 25, top
     )
+
+
+def value_of(problem: Problem, items: tuple[Item, ...], changes: int) -> float:
+    """The third aim of composing, for a whole set: what it covers and what each drill adds, less the changes of place."""
+    told = [sorted(dict(item.shares).get(need, 0.0) for item in items) for need in range(len(problem.weights))]
+    shares = [(row[-1], row[-2] if len(row) > 1 else 0.0) for row in told]
+    return coverage(problem.weights, shares) + sum(item.modular for item in items) - COST_PER_CHANGE * changes
 
 
 def try_every_set(problem: Problem) -> Choice | None:

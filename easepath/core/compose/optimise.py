@@ -91,16 +91,6 @@ def coverage(weights: Sequence[float], shares: Sequence[tuple[float, float]]) ->
     )
 
 
-def value_of(problem: Problem, items: Sequence[Item], changes: int) -> float:
-    """The third aim of composing, for a whole set."""
-    shares = [(0.0, 0.0)] * len(problem.weights)
-    for item in items:
-        for need, share in item.shares:
-            shares[need] = _with_share(shares[need], share)
-    points = coverage(problem.weights, shares)
-    return points + sum(item.modular for item in items) - COST_PER_CHANGE * changes
-
-
 def choose(problem: Problem, most_nodes: int = MOST_NODES) -> Choice | None:
     """The best choice there is; None when not even one drill fits. Same problem, same choice: no clock.
 

@@ -1,47 +1,25 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { homeClient, outcome, type HomeSchemas, type Problem } from '@/api/client'
+import type { HomeSchemas } from '@/api/client'
 import { newId } from '@/ui/newId'
-import { motionOf } from '@/ui/pictures'
 import AfterSession from './AfterSession.vue'
 import MorningCard from './MorningCard.vue'
 import SessionPlayer from './SessionPlayer.vue'
 import SorenessCard from './SorenessCard.vue'
 import SheetView from './SheetView.vue'
-import { keepSheet, keptSheet } from './keptSheet'
 import { useOutbox } from './outbox'
 import { useRun } from './useRun'
+import { useSheet } from './useSheet'
 
 const token = location.pathname.split('/')[2] ?? ''
-const store = `easepath:sheet:${token}`
-const sheet = ref<HomeSchemas['HomeSheet'] | null>(null)
-const problem = ref<Problem | null>(null)
+const { sheet, problem, read } = useSheet(token)
 const told = ref(new Set<string>())
 const sentToday = ref(false)
 const outbox = useOutbox(token)
 const run = useRun(sheet, token)
 
-/** Ask for every picture at once, so that a session goes on without the network. */
-function keepPictures(found: HomeSchemas['HomeSheet']): void {
-  for (const drill of found.drills) {
-    for (const { side } of drill.sides) motionOf({ picture: drill.picture, side, place: drill.place }).catch(() => undefined)
-  }
-}
-
 async function load(): Promise<void> {
-  const found = await outcome(homeClient.GET('/home/api/{token}/sheet', { params: { path: { token } } }))
-  if (found.ok) {
-    sheet.value = found.data
-    keepSheet(store, found.data)
-    problem.value = null
-    keepPictures(found.data)
-  } else if (found.problem.status === 0) {
-    sheet.value = keptSheet(store)
-    problem.value = sheet.value ? null : found.problem
-  } else {
-    problem.value = found.problem
-    localStorage.removeItem(store)
-  }
+  await read()
   if (sheet.value && run.state.value && run.state.value.version !== sheet.value.version) run.clear()
 }
 

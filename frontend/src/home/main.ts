@@ -1,5 +1,6 @@
+import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 import HomeApp from './HomeApp.vue'
 import '@/ui/tokens.css'
 
-createApp(HomeApp).mount('#app')
+createApp(HomeApp).use(VueQueryPlugin).mount('#app')
