@@ -72,7 +72,7 @@ def write_lines(complaints: fields.QuerySet[models.Complaint]) -> int:
 _KEPT: dict[Stamp, dict[str, Any]] = {}
 _KEPT_LOCK = threading.Lock()
 MOST_KEPT = 400
-AT_A_TIME = 16
+AT_A_TIME = 32
 """Complaints read at once: the question to the database is put together once for them, and a look stays short."""
 
 

@@ -9,14 +9,13 @@ from functools import cache, cached_property
 from operator import attrgetter
 from typing import Any, Final
 
-from django.db import models as fields
 from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
-from django.db.models.functions import JSONObject
 
 from easepath.clinic import clock, models, rows
 from easepath.clinic.errors import NotFoundError
 from easepath.clinic.facts.situation import build_situation
 from easepath.clinic.policies import require
+from easepath.clinic.row_lists import as_list, rows_of
 from easepath.clinic.session_rows import read_sessions
 from easepath.core.assessment import Assessment
 from easepath.core.facts import Situation
@@ -76,28 +75,6 @@ class Record:
         return Assessment(shipped_library(), self.facts, asked_once=True)
 
 
-class _Rows(fields.Aggregate):
-    """Rows as one JSON list, on either database."""
-
-    function = "JSON_GROUP_ARRAY"
-    output_field = fields.JSONField()
-
-    def as_postgresql(self, compiler: Any, connection: Any, **context: Any) -> Any:
-        """The same where the function has another name."""
-        return self.as_sql(compiler, connection, function="JSONB_AGG", **context)
-
-
-def _many(model: type[fields.Model], of: str, to: str = "pk", **named: Any) -> Subquery:
-    """Rows of a model that belong to the outer row, as a JSON list."""
-    found = model._default_manager.filter(**{of: OuterRef(to)})
-    return _as_list(found, of, **named)
-
-
-def _as_list(found: QuerySet[Any], of: str, **named: Any) -> Subquery:
-    listed = found.order_by().values(of).annotate(listed=_Rows(JSONObject(**named))).values("listed")
-    return Subquery(listed, output_field=fields.JSONField())
-
-
 def _by(person: str) -> dict[str, str]:
     names = {"first": "first_name", "last": "last_name", "login": "username"}
     return {f"by_{name}": f"{person}__{field}" for name, field in names.items()}
@@ -113,21 +90,21 @@ def _parts() -> dict[str, Subquery]:
     in_force = {"client": OuterRef("client"), "withdrawn_at": None}
     standing = models.Override.objects.filter(complaint=OuterRef("pk"), withdrawn_at=None)
     return {
-        "visits": _many(models.Visit, "complaint", **_plain(rows.VisitRow)),
-        "answers": _many(models.Answer, "complaint", **_plain(rows.AnswerRow)),
-        "clearances": _many(
+        "visits": rows_of(models.Visit, "complaint", **_plain(rows.VisitRow)),
+        "answers": rows_of(models.Answer, "complaint", **_plain(rows.AnswerRow)),
+        "clearances": rows_of(
             models.Clearance, "complaint", **_plain(rows.ClearanceRow, **_by("recorded_by"))
         ),
-        "factors": _as_list(
+        "factors": as_list(
             models.ClientFactor.objects.filter(**in_force), "client", **_plain(rows.FactorRow)
         ),
-        "limits": _as_list(models.Limit.objects.filter(**in_force), "client", **_plain(rows.LimitRow)),
-        "sittings": _many(
+        "limits": as_list(models.Limit.objects.filter(**in_force), "client", **_plain(rows.LimitRow)),
+        "sittings": rows_of(
             models.Sitting, "client", "client", **_plain(rows.SittingRow, complaint="visit__complaint")
         ),
-        "goals": _many(models.Goal, "complaint", **_plain(rows.GoalRow)),
-        "tryouts": _many(models.Tryout, "complaint", **_plain(rows.TryoutRow, visit_number="visit__number")),
-        "overrides": _as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
+        "goals": rows_of(models.Goal, "complaint", **_plain(rows.GoalRow)),
+        "tryouts": rows_of(models.Tryout, "complaint", **_plain(rows.TryoutRow, visit_number="visit__number")),
+        "overrides": as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
     }  # fmt: skip
 
 
@@ -150,13 +127,13 @@ KINDS: Final[dict[str, tuple[Callable[[Any], Any], Callable[[Any], Any]]]] = {
 @cache
 def _visit_parts() -> dict[str, Subquery]:
     return {
-        "steps": _many(models.VisitStep, "visit", **_plain(rows.StepRow, **_by("saved_by"))),
-        "draft": _many(models.DraftDrill, "visit", **_plain(rows.DraftRow)),
+        "steps": rows_of(models.VisitStep, "visit", **_plain(rows.StepRow, **_by("saved_by"))),
+        "draft": rows_of(models.DraftDrill, "visit", **_plain(rows.DraftRow)),
     }
 
 
 def read_records(complaints: QuerySet[models.Complaint], visit: models.Visit | None = None) -> Iterator[Record]:
-    """The records of some complaints: five queries, however many and however long their history."""
+    """The records of some complaints: four queries, however many and however long their history."""
     latest = models.PlanVersion.objects.filter(complaint=OuterRef("complaint")).order_by("-number").values("pk")[:1]
     in_force = models.PlanVersion.objects.filter(pk=Subquery(latest)).prefetch_related("drills")
     found = (
@@ -164,9 +141,9 @@ def read_records(complaints: QuerySet[models.Complaint], visit: models.Visit | N
         .annotate(**{f"rows_{name}": part for name, part in _parts().items()})
         .prefetch_related(Prefetch("versions", queryset=in_force.select_related("handed_over_by"), to_attr="in_force"))
     )
-    rows_of = list(found)
-    sessions = read_sessions([complaint.pk for complaint in rows_of])
-    for complaint in rows_of:
+    found_rows = list(found)
+    sessions = read_sessions([complaint.pk for complaint in found_rows])
+    for complaint in found_rows:
         yield _record(complaint, sessions.get(complaint.pk, ()), visit)
 
 

@@ -11,7 +11,7 @@ from typing import Any
 
 import pytest
 from django.db import transaction
-from django.test import Client
+from django.test import Client, override_settings
 
 from easepath.api.views.home_sheet import home_sheet
 from easepath.clinic.actions.hand_over import hand_over
@@ -22,7 +22,7 @@ from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.models import Clinic, Override, PlanVersion, Role, SessionCount, User, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from tests.clinic.test_walk import fresh
-from tests.conftest import World
+from tests.conftest import TODAY, World, world_of_rows
 
 JSON = "application/json"
 DOCS = Path(__file__).parents[2] / "docs"
@@ -53,8 +53,21 @@ OPERATIONS = {
 }  # fmt: skip
 
 
+@pytest.fixture(scope="module")
+def prepared(django_db_setup: None, django_db_blocker: Any) -> Iterator[dict[str, Any]]:
+    """What every test of this module begins with, made once."""
+    with django_db_blocker.unblock(), override_settings(FROZEN_TODAY=TODAY), transaction.atomic():
+        yield full_record(world_of_rows())
+        transaction.set_rollback(True)
+
+
 @pytest.fixture
-def rows(world: World) -> dict[str, Any]:
+def rows(prepared: dict[str, Any], world: World) -> dict[str, Any]:
+    """By name what the paths of the operations reach."""
+    return dict(prepared)
+
+
+def full_record(world: World) -> dict[str, Any]:
     """Marta's record with everything an assistant may not touch: a withheld sheet, confirmed rows, a goal, an override."""
     hanne, visit = world.users["hanne"], world.visit("Marta")
     version, _ = hand_over(hanne, visit)

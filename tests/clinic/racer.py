@@ -1,4 +1,4 @@
-"""One of several processes that do the same thing to one database at the same moment; prints what each act came to."""
+"""Several processes that do the same thing to one database at the same moment; each writes what its acts came to."""
 
 from __future__ import annotations
 
@@ -16,6 +16,8 @@ from typing import Any
 import django
 
 ROUNDS = 8
+RACER = "RACER"
+"""Which of the racers this process is."""
 SEED = uuid.UUID("6a1c2f8e-7b1d-4a9b-9f52-0d6f6f1f0a11")
 Act = Callable[[], Any]
 
@@ -143,7 +145,7 @@ def steps() -> Iterator[Act]:
         save_measure(hanne, read, number, replace(Measuring.of(read_again(read)), observed=seen))
         return tuple(stands().observed) == seen
 
-    act = (story, choices, measure)[int(sys.argv[3])]
+    act = (story, choices, measure)[int(os.environ[RACER])]
     for number in range(3 * ROUNDS):
         yield lambda number=number: act(number)
 
@@ -163,10 +165,11 @@ VERBS = {
 }  # fmt: skip
 
 
-def main(verb: str, go: Path) -> None:
-    """Wait for the start, then act; a fault is printed by its name."""
+def run(verb: str, go: Path, number: int) -> None:
+    """Wait for the start, then act; a fault is told by its name."""
+    os.environ[RACER] = str(number)
     acts = list(VERBS[verb]())
-    go.with_name(f"ready-{os.getpid()}").touch()
+    go.with_name(f"ready-{number}").touch()
     while not go.exists():
         time.sleep(0.005)
     found = []
@@ -175,9 +178,24 @@ def main(verb: str, go: Path) -> None:
             found.append(act())
         except Exception as fault:
             found.append(f"{type(fault).__name__}: {fault}")
-    sys.stdout.write(json.dumps(found))
+    go.with_name(f"found-{number}.json").write_text(json.dumps(found))
+
+
+def main(verb: str, go: Path, many: int) -> None:
+    """Read the knowledge once, then part into racers, each with a connection of its own."""
+    from easepath.core.knowledge import shipped_library
+
+    shipped_library()
+    for number in range(many):
+        if os.fork() == 0:
+            try:
+                run(verb, go, number)
+            finally:
+                os._exit(0)
+    for _ in range(many):
+        os.wait()
 
 
 if __name__ == "__main__":
     django.setup()
-    main(sys.argv[1], Path(sys.argv[2]))
+    main(sys.argv[1], Path(sys.argv[2]), int(sys.argv[3]))

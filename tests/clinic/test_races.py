@@ -38,18 +38,15 @@ def race(template: Path, folder: Path, verb: str, many: int = 3) -> tuple[list[l
     database, go = folder / "clinic.sqlite3", folder / "go"
     shutil.copy(template, database)
     environment = {**ENVIRONMENT, "EASEPATH_DB": str(database)}
-    racers = [
-        subprocess.Popen(
-            [sys.executable, "-m", "tests.clinic.racer", verb, str(go), str(number)], cwd=ROOT, env=environment, text=True,
-            stdout=subprocess.PIPE,
-        )
-        for number in range(many)
-    ]  # fmt: skip
+    racers = subprocess.Popen(
+        [sys.executable, "-m", "tests.clinic.racer", verb, str(go), str(many)], cwd=ROOT, env=environment
+    )
     while len(list(folder.glob("ready-*"))) < many:
-        assert all(racer.poll() is None for racer in racers)
+        assert racers.poll() is None
         time.sleep(0.01)
     go.touch()
-    found = [json.loads(racer.communicate()[0]) for racer in racers]
+    assert racers.wait() == 0
+    found = [json.loads((folder / f"found-{number}.json").read_text()) for number in range(many)]
     return found, sqlite3.connect(database)
 
 

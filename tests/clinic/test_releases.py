@@ -7,6 +7,7 @@ import os
 import sqlite3
 import subprocess
 import sys
+from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
@@ -18,12 +19,33 @@ GONE: dict[str, set[str]] = {"clinic_auditentry": {"details"}}
 """Columns that a release after 0.1 gave up, by table."""
 
 
-def _manage(database: Path, *words: str) -> str:
-    environment = {**os.environ, "EASEPATH_DB": str(database), "EASEPATH_TODAY": "2026-11-29", "EASEPATH_TIMER": "0"}
-    done = subprocess.run(
-        [sys.executable, "manage.py", *words], cwd=ROOT, env=environment, check=True, capture_output=True, text=True
-    )
-    return done.stdout
+MIGRATE = """
+import io, json, sqlite3, sys, django
+django.setup()
+from django.core.management import call_command
+from django.db import connection
+
+def said(*words):
+    heard = io.StringIO()
+    call_command(*words, stdout=heard)
+    return heard.getvalue()
+
+call_command("migrate", verbosity=0)
+with sqlite3.connect(sys.argv[1]) as migrated:
+    connection.connection.backup(migrated)
+print(json.dumps({words: said(*words.split()) for words in sys.argv[2:]}))
+"""
+
+
+@dataclass
+class Migrated:
+    """A release's rows before and after, its database then, and what this release says and writes about it."""
+
+    before: dict[str, dict[Any, dict[str, Any]]]
+    after: dict[str, dict[Any, dict[str, Any]]]
+    database: Path
+    said: dict[str, str]
+    later: dict[str, dict[Any, dict[str, Any]]]
 
 
 def _rows(database: Path) -> dict[str, dict[Any, dict[str, Any]]]:
@@ -40,18 +62,27 @@ def _rows(database: Path) -> dict[str, dict[Any, dict[str, Any]]]:
 
 
 @pytest.fixture(scope="module", params=RELEASES, ids=[path.stem for path in RELEASES])
-def migrated(request: pytest.FixtureRequest, tmp_path_factory: pytest.TempPathFactory) -> Any:
-    """A release's rows before and after, and its database."""
-    database = tmp_path_factory.mktemp("release") / "old.sqlite3"
+def migrated(request: pytest.FixtureRequest, tmp_path_factory: pytest.TempPathFactory) -> Migrated:
+    """A release migrated to this one, and then used."""
+    folder = tmp_path_factory.mktemp("release")
+    database, then = folder / "old.sqlite3", folder / "then.sqlite3"
     with sqlite3.connect(database) as empty:
         empty.executescript(request.param.read_text(encoding="utf-8"))
     before = _rows(database)
-    _manage(database, "migrate", "--verbosity", "0")
-    return before, _rows(database), database
+    environment = {
+        **os.environ, "EASEPATH_DB": str(database), "EASEPATH_TODAY": "2026-11-29", "EASEPATH_TIMER": "0",
+        "DJANGO_SETTINGS_MODULE": "easepath.settings",
+    }  # fmt: skip
+    words = ["verify_audit", "refresh_caseload", "migrate --plan"]
+    done = subprocess.run(
+        [sys.executable, "-c", MIGRATE, str(then), *words], cwd=ROOT, env=environment, check=True, capture_output=True,
+        text=True,
+    )  # fmt: skip
+    return Migrated(before, _rows(then), then, json.loads(done.stdout), _rows(database))
 
 
-def test_no_row_and_no_value_is_lost(migrated: Any) -> None:
-    before, after, _ = migrated
+def test_no_row_and_no_value_is_lost(migrated: Migrated) -> None:
+    before, after = migrated.before, migrated.after
     assert sum(map(len, before.values())) > 400
     for table, rows in before.items():
         for key, row in rows.items():
@@ -59,19 +90,19 @@ def test_no_row_and_no_value_is_lost(migrated: Any) -> None:
             assert kept.items() <= after[table][key].items(), (table, key)
 
 
-def test_what_was_recorded_is_chained_and_sealed(migrated: Any) -> None:
-    before, after, database = migrated
+def test_what_was_recorded_is_chained_and_sealed(migrated: Migrated) -> None:
+    before, after = migrated.before, migrated.after
     assert len(before["clinic_auditentry"]) > 20
     for key, row in before["clinic_auditentry"].items():
         kept = row["details"] if "details" in row else before["clinic_auditvalues"][key]["text"]
         assert json.loads(after["clinic_auditvalues"][key]["text"]) == json.loads(kept)
-    assert f"{len(before['clinic_auditentry'])} entries, 0 emptied" in _manage(database, "verify_audit")
-    with sqlite3.connect(database) as opened, pytest.raises(sqlite3.IntegrityError, match="only added to"):
+    assert f"{len(before['clinic_auditentry'])} entries, 0 emptied" in migrated.said["verify_audit"]
+    with sqlite3.connect(migrated.database) as opened, pytest.raises(sqlite3.IntegrityError, match="only added to"):
         opened.execute("delete from clinic_sessionlog")
 
 
-def test_every_planned_drill_has_the_dose_that_was_handed_over(migrated: Any) -> None:
-    _, after, _ = migrated
+def test_every_planned_drill_has_the_dose_that_was_handed_over(migrated: Migrated) -> None:
+    after = migrated.after
     assert after["clinic_plandrill"]
     for row in after["clinic_plandrill"].values():
         sides = json.loads(row["prescription"])["sides"]
@@ -83,11 +114,11 @@ def test_every_planned_drill_has_the_dose_that_was_handed_over(migrated: Any) ->
     assert all(drafts)
 
 
-def test_the_new_release_reads_every_complaint(migrated: Any) -> None:
-    _, after, database = migrated
-    assert f"{len(after['clinic_complaint'])} caseload lines written" in _manage(database, "refresh_caseload")
-    kinds = [json.loads(row["status"])["kind"] for row in _rows(database)["clinic_complaint"].values()]
+def test_the_new_release_reads_every_complaint(migrated: Migrated) -> None:
+    after = migrated.after
+    assert f"{len(after['clinic_complaint'])} caseload lines written" in migrated.said["refresh_caseload"]
+    kinds = [json.loads(row["status"])["kind"] for row in migrated.later["clinic_complaint"].values()]
     assert "unreadable" not in kinds
     assert "look" in kinds
     assert len({row["key"] for row in after["clinic_proposal"].values()}) > 1
-    assert "No planned migration operations" in _manage(database, "migrate", "--plan")
+    assert "No planned migration operations" in migrated.said["migrate --plan"]

@@ -28,4 +28,4 @@ def keep_result(result: models.ScreeningResult, after: Record) -> None:
     kept = keep_facts(after.assessment, after, "screening")
     result.facts, result.computed_at = kept, kept.kept_at
     result.knowledge_version, result.code_version = kept.knowledge_version, kept.code_version
-    result.save()
+    result.save(force_insert=True)

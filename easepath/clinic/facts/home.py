@@ -49,14 +49,13 @@ def log_entries(record: Record) -> tuple[core.LogEntry, ...]:
     """One entry per drill of each session; the morning of a session stands in each, to be charged later."""
     sessions = effective_sessions(record)
     dates = by_date(sessions)
-    return tuple(entry for session in sessions for entry in _entries(session, morning_of(session, dates[session.date])))
-
-
-def _entries(session: SessionRow, morning: MorningRow | None) -> Iterable[core.LogEntry]:
-    around = _around(session.before, session.after, *(morning or UNTOLD))
-    shared = {"date": session.date, "session": str(session.id), **around}
-    for row in session.drills:
-        yield _done(row).with_known(shared)
+    entries: list[core.LogEntry] = []
+    for session in sessions:
+        morning = morning_of(session, dates[session.date]) or UNTOLD
+        around = _around(session.before, session.after, *morning)
+        shared = {"date": session.date, "session": str(session.id), **around}
+        entries += [_done(row).with_known(shared) for row in session.drills]
+    return tuple(entries)
 
 
 @lru_cache(maxsize=4096)

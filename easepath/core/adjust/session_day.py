@@ -7,8 +7,8 @@ from bisect import bisect_left
 from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
-from typing import overload
 
+from easepath.core.as_asked import ListAsAsked
 from easepath.core.facts import LogEntry
 from easepath.core.respond import Answered, Responder, Response
 from easepath.core.vocabulary import ResponseClass
@@ -85,7 +85,7 @@ def worst_class(kinds: Iterable[ResponseClass]) -> ResponseClass:
     return min(kinds, key=WORST_FIRST.index)
 
 
-class SessionDays(Sequence[SessionDay]):
+class SessionDays(ListAsAsked[SessionDay]):
     """The dates of some sessions in their order; what a date was is put together when it is looked at."""
 
     def __init__(self, responder: Responder, places: Sequence[int]) -> None:
@@ -94,25 +94,13 @@ class SessionDays(Sequence[SessionDay]):
         self._places = places
         dates = [responder.log[place].date for place in places]
         self._starts = [n for n, date in enumerate(dates) if n == 0 or date != dates[n - 1]]
+        super().__init__(len(self._starts), self._day)
 
-    @overload
-    def __getitem__(self, index: int) -> SessionDay: ...
-
-    @overload
-    def __getitem__(self, index: slice) -> tuple[SessionDay, ...]: ...
-
-    def __getitem__(self, index: int | slice) -> SessionDay | tuple[SessionDay, ...]:
-        """One date, or several."""
-        if isinstance(index, slice):
-            return tuple(self[one] for one in range(*index.indices(len(self))))
-        start = self._starts[index]
-        after = index % len(self) + 1
-        end = self._starts[after] if after < len(self) else len(self._places)
-        answered = tuple(self._responder.answered[place] for place in self._places[start:end])
+    def _day(self, number: int) -> SessionDay:
+        last = number + 1 == len(self._starts)
+        places = self._places[self._starts[number] : None if last else self._starts[number + 1]]
+        answered = tuple(self._responder.answered[place] for place in places)
         return SessionDay(answered[0].entry.date, answered)
-
-    def __len__(self) -> int:
-        return len(self._starts)
 
     def since(self, date: dt.date) -> SessionDays:
         """Those on a date or after it."""

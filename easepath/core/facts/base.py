@@ -22,8 +22,9 @@ class Fact(BaseModel):
     def with_known(self, known: Mapping[str, Any]) -> Self:
         """The same fact with other values, read strictly already: for facts that come by the thousand."""
         made = object.__new__(type(self))
-        object.__setattr__(made, "__dict__", {**self.__dict__, **known})
-        object.__setattr__(made, "__pydantic_fields_set__", self.__pydantic_fields_set__)
-        object.__setattr__(made, "__pydantic_extra__", None)
-        object.__setattr__(made, "__pydantic_private__", None)
+        put = object.__setattr__
+        put(made, "__dict__", {**self.__dict__, **known})
+        put(made, "__pydantic_fields_set__", self.__pydantic_fields_set__)
+        put(made, "__pydantic_extra__", None)
+        put(made, "__pydantic_private__", None)
         return made
