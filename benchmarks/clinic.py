@@ -94,7 +94,7 @@ def first_look(browser: object) -> None:
 def main() -> None:
     """Fill a database on disk, then read the caseload, save, and print."""
     with tempfile.TemporaryDirectory() as folder:
-        os.environ.update(DJANGO_SETTINGS_MODULE="easepath.settings", EASEPATH_VAR=folder)
+        os.environ.update(DJANGO_SETTINGS_MODULE="easepath.settings", EASEPATH_VAR=folder, EASEPATH_LOG="error")
         django.setup()
         from django.core.management import call_command
         from django.test import Client as Browser

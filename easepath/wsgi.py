@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import os
 from pathlib import Path
 
@@ -13,9 +14,13 @@ application = get_wsgi_application()
 from django.db import connection  # noqa: E402  (after the set-up)
 
 from easepath.clinic.copies import served_mark  # noqa: E402
+from easepath.core.knowledge import shipped_library  # noqa: E402
 
 if connection.vendor == "sqlite":
     SERVED = served_mark(Path(connection.settings_dict["NAME"]))
+
+shipped_library()
+gc.freeze()  # the knowledge stays for good: whoever looks for garbage need not look through it
 
 if os.environ.get("EASEPATH_TIMER", "1") == "1":
     from easepath.clinic import timer

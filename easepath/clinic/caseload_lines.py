@@ -13,6 +13,7 @@ from functools import lru_cache
 from typing import Any
 
 from django.db import models as fields
+from django.db import transaction
 
 from easepath.clinic import clock, models
 from easepath.clinic.facts.home import by_date, effective_sessions, morning_of
@@ -61,11 +62,14 @@ def write_lines(complaints: fields.QuerySet[models.Complaint]) -> int:
         rows = list(complaints.filter(client__clinic=clinic, closed_at=None))
         known = stamps(rows, clinic, today)
         old = [known[row.pk] for row in rows if not is_current(row, known[row.pk])]
-        for stamp, line in work_out(old):
-            models.Complaint.objects.filter(pk=stamp[0], changes=stamp[1]).update(
-                status=line, status_on=today, status_basis=stamp[2]
-            )
-            written += 1
+        for few in batched(old, AT_A_TIME):
+            lines = list(work_out(few))
+            with transaction.atomic():
+                for stamp, line in lines:
+                    models.Complaint.objects.filter(pk=stamp[0], changes=stamp[1]).update(
+                        status=line, status_on=today, status_basis=stamp[2]
+                    )
+            written += len(lines)
     return written
 
 
