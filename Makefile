@@ -4,6 +4,7 @@ SHELL := /bin/bash
 PYTHON ?= python3.11
 PY := .venv/bin/python
 PORT ?= 8000
+LANES ?= 2
 FRONT := frontend/index.html frontend/home.html frontend/vite.config.ts $(shell find frontend/src -type f 2>/dev/null)
 
 .PHONY: demo demo-fresh test lint types pytest front-test browser check bench screenshots contact-sheet
@@ -59,7 +60,7 @@ front-test: frontend/node_modules/.ready
 	cd frontend && npx --no-install vitest run --silent
 
 test: browser check lint types front-test frontend/dist/.ready
-	.venv/bin/pytest
+	.venv/bin/pytest -n $(LANES) --dist loadscope
 
 bench: browser .venv/.ready frontend/dist/.ready
 	$(PY) -m benchmarks

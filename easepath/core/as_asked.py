@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from typing import TypeVar, overload
 
 K = TypeVar("K")
@@ -12,8 +12,8 @@ V = TypeVar("V")
 class AsAsked(Mapping[K, V]):
     """A mapping with known keys, each value worked out when it is first asked for, and once."""
 
-    def __init__(self, keys: Iterable[K], work_out: Callable[[K], V]) -> None:
-        self._keys = dict.fromkeys(keys)
+    def __init__(self, keys: Collection[K], work_out: Callable[[K], V]) -> None:
+        self._keys = keys
         self._work_out = work_out
         self._found: dict[K, V] = {}
 

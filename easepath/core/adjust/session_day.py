@@ -92,8 +92,12 @@ class SessionDays(ListAsAsked[SessionDay]):
         """`places` are those of the sessions in the log, in its order."""
         self._responder = responder
         self._places = places
-        dates = [responder.log[place].date for place in places]
-        self._starts = [n for n, date in enumerate(dates) if n == 0 or date != dates[n - 1]]
+        self._starts: list[int] = []
+        before = None
+        for number, place in enumerate(places):
+            if (date := responder.log[place].date) != before:
+                self._starts.append(number)
+                before = date
         super().__init__(len(self._starts), self._day)
 
     def _day(self, number: int) -> SessionDay:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
@@ -62,9 +63,9 @@ class Context:
     @cached_property
     def _places(self) -> Mapping[tuple[str, SideWord | None], Sequence[int]]:
         """Where in the log each drill stands, by the side as it was told."""
-        found: dict[tuple[str, SideWord | None], list[int]] = {}
+        found: dict[tuple[str, SideWord | None], list[int]] = defaultdict(list)
         for place, entry in enumerate(self.log):
-            found.setdefault((entry.drill, entry.side), []).append(place)
+            found[entry.drill, entry.side].append(place)
         return found
 
     def views(self, planned: PlannedDrill) -> tuple[DrillView, ...]:

@@ -12,6 +12,7 @@ from easepath.core.errors import Problem, UnknownIdError
 from easepath.core.ids import Answers
 from easepath.core.knowledge import models
 from easepath.core.knowledge.modes import Loads, Mode, loads_of, modes_of, off_desk
+from easepath.core.vocabulary import SideWord
 
 T = TypeVar("T")
 Loaded = dict[str, list[tuple[str, models.Entry]]]
@@ -93,6 +94,11 @@ class Library:
     def method(self, identifier: str) -> models.Method:
         """The method with that id; raises UnknownIdError."""
         return _get(self.methods, "method", identifier)
+
+    @cached_property
+    def judged(self) -> Mapping[tuple[str, SideWord], models.Drill]:
+        """Every drill under each side word it is judged under."""
+        return {(drill.id, side): drill for drill in self.drills.values() for side in drill.sides_judged()}
 
     @cached_property
     def modes(self) -> Mapping[str, tuple[Mode, ...]]:

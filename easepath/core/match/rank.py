@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -97,13 +97,8 @@ class Matcher:
         self._tried = {tryout.drill for tryout in situation.tryouts}
 
     @cached_property
-    def _judged(self) -> Sequence[tuple[str, SideWord]]:
-        """Every drill with each side word it is judged under, in the order of the library."""
-        return [(drill.id, side) for drill in self.screen.library.drills.values() for side in drill.sides_judged()]
-
-    @cached_property
     def _closing(self) -> Mapping[tuple[str, SideWord], Reason | None]:
-        return AsAsked(self._judged, self._why_closed)
+        return AsAsked(self.screen.library.judged, self._why_closed)
 
     def closed(self, drill: Drill, side: SideWord) -> Reason | None:
         """Why a drill is not open on a side; None where it is open."""
@@ -145,7 +140,7 @@ class Matcher:
 
     @cached_property
     def _candidates(self) -> Mapping[tuple[str, SideWord], Candidate]:
-        return AsAsked(self._judged, self._candidate)
+        return AsAsked(self.screen.library.judged, self._candidate)
 
     def candidate(self, drill: Drill, side: SideWord) -> Candidate:
         """An open drill on a side with its parts and score, whatever its rung."""
@@ -160,13 +155,12 @@ class Matcher:
     def result(self) -> MatchResult:
         """The ranking by score, and everything left out with its reason."""
         ranked, left_out = [], []
-        for drill_id, side in self._judged:
-            drill = self.screen.library.drills[drill_id]
+        for (_, side), drill in self.screen.library.judged.items():
             reason = self._not_ranked(drill, side)
             if reason is None:
                 ranked.append(self.candidate(drill, side))
             else:
-                left_out.append(LeftOut(drill, side, reason, self.screen.drills[drill_id][side]))
+                left_out.append(LeftOut(drill, side, reason, self.screen.drills[drill.id][side]))
         ranked.sort(key=lambda c: (-c.score, c.drill.id, c.side not in self._affected, c.side))
         return MatchResult(tuple(ranked), tuple(left_out))
 

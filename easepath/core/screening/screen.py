@@ -135,10 +135,11 @@ def screen_tests(library: Library, situation: Situation) -> Mapping[str, Mapping
 def _tests(
     library: Library, rules: DrillScreen, fresh: tuple[ClientFactor, ...]
 ) -> Mapping[str, Mapping[SideWord, MeasureVerdict]]:
-    return {
-        m.id: {side: rules.measure(m, side, fresh) for side in (SIDES if m.both_sides else BOTH_AS_ONE)}
-        for m in library.measures.values()
-    }
+    def judged(measure: str) -> Mapping[SideWord, MeasureVerdict]:
+        model = library.measures[measure]
+        return {side: rules.measure(model, side, fresh) for side in (SIDES if model.both_sides else BOTH_AS_ONE)}
+
+    return AsAsked(library.measures, judged)
 
 
 def screen(library: Library, situation: Situation) -> ScreenResult:
