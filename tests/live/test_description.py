@@ -19,6 +19,7 @@ from schemathesis.specs.openapi.checks import (
 from benchmarks.served import Caller, Served
 from easepath.clinic.actions.home_links import hash_of
 
+pytestmark = pytest.mark.django_db  # the practice clinic that is served is made in the tests' database
 DOCS = Path(__file__).parents[2] / "docs"
 CHECKS = [not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance]
 BOUNDED = settings(

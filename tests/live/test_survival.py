@@ -5,9 +5,13 @@ from __future__ import annotations
 import threading
 from pathlib import Path
 
+import pytest
+
 from benchmarks import kill
 from benchmarks.served import Caller, Served
 from easepath.core.knowledge import shipped_library
+
+pytestmark = pytest.mark.django_db  # the practice clinic that is served is made in the tests' database
 
 
 def test_nothing_acknowledged_is_lost_when_the_server_is_killed(template: Path, tmp_path: Path) -> None:
