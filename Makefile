@@ -4,6 +4,7 @@ SHELL := /bin/bash
 PYTHON ?= python3.11
 PY := .venv/bin/python
 PORT ?= 8000
+# tests that run at once; no more than the machine has cores
 LANES ?= 2
 FRONT := frontend/index.html frontend/home.html frontend/vite.config.ts $(shell find frontend/src -type f 2>/dev/null)
 

@@ -10,6 +10,8 @@ import threading
 from collections import defaultdict
 from collections.abc import Iterable, Iterator, Sequence
 from functools import lru_cache
+from itertools import groupby, islice
+from operator import attrgetter
 from typing import Any
 
 from django.db import models as fields
@@ -161,11 +163,12 @@ def _line(record: Record) -> dict[str, Any]:
 def response_line(record: Record, most: int = 8) -> list[dict[str, Any]]:
     """The last dates as (date, class): the worst class of the drills of each date."""
     assessment = record.assessment
-    shown = sorted({entry.date for entry in assessment.log})[-most:]
+    latest_first = groupby(reversed(assessment.log), key=attrgetter("date"))
+    *_, first = dt.date.max, *(date for date, _ in islice(latest_first, most))
     kinds_of: dict[dt.date, list[ResponseClass]] = {}
-    for one in assessment.review.context.responder.answered_since(shown[0]) if shown else ():
+    for one in assessment.review.context.responder.answered_since(first):
         kinds_of.setdefault(one.entry.date, []).append(one.response.kind)
-    dates = by_date(effective_sessions(record))
+    dates = by_date(session for session in effective_sessions(record) if session.date >= first)
     mornings = {date: morning_of(sessions[-1], sessions) for date, sessions in dates.items()}
     return [
         {

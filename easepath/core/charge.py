@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections import defaultdict
 from dataclasses import dataclass
+from itertools import groupby
+from operator import attrgetter
 
 from easepath.core.facts import LogEntry
 from easepath.core.match.relief import rating
@@ -62,13 +63,13 @@ def charged_log(screen: ScreenResult) -> tuple[LogEntry, ...]:
     methods = {planned.drill: planned.method for planned in situation.plan.drills if planned.method}
     responder = Responder(screen, methods, situation.log_by_date)
     changed = {planned.drill: planned.since for planned in situation.plan.drills}
-    by_date: dict[dt.date, list[LogEntry]] = defaultdict(list)
-    for entry in situation.log_by_date:
-        by_date[entry.date].append(entry)
+    bad = _bad_dates(responder, situation.log_by_date)
+    if not bad:
+        return situation.log_by_date
     charged: list[LogEntry] = []
-    for entries in by_date.values():
-        asked_once = {(entry.next, entry.before, entry.after): entry for entry in entries}
-        if not any(_is_bad(responder, entry, shared_after=True) for entry in asked_once.values()):
+    for date, of_date in groupby(situation.log_by_date, key=attrgetter("date")):
+        entries = tuple(of_date)
+        if date not in bad:
             charged += entries
             continue
         drills = tuple(
@@ -76,6 +77,18 @@ def charged_log(screen: ScreenResult) -> tuple[LogEntry, ...]:
         )
         charged.extend(charge_morning(responder, drills, shared_after=True))
     return tuple(charged)
+
+
+def _bad_dates(responder: Responder, log: tuple[LogEntry, ...]) -> set[dt.date]:
+    """Dates with a bad morning, or a bad time right after; the drills of one session tell the same of both."""
+    bad: set[dt.date] = set()
+    asked = None
+    for entry in log:
+        if entry.session is None or entry.session != asked:
+            asked = entry.session
+            if _is_bad(responder, entry, shared_after=True):
+                bad.add(entry.date)
+    return bad
 
 
 def _risk(screen: ScreenResult, drill: str) -> int:

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import datetime as dt
+from bisect import bisect_left, bisect_right
+from operator import attrgetter
 
 from easepath.core.facts import Situation
 from easepath.core.knowledge.library import Library
@@ -21,5 +23,7 @@ def adherence(library: Library, situation: Situation) -> float | None:
     due = ((last - first).days + 1) * days / 7
     if due < 1:
         return None
-    logged = {entry.date for entry in situation.log if first <= entry.date <= last}
+    by_date = attrgetter("date")
+    log = situation.log_by_date
+    logged = {entry.date for entry in log[bisect_left(log, first, key=by_date) : bisect_right(log, last, key=by_date)]}
     return len(logged) / due

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from itertools import groupby, islice
+from operator import attrgetter
 
 from easepath.core.adjust.gates import GateResult, gate
 from easepath.core.adjust.view import Context
@@ -79,10 +81,10 @@ def _reached(row: Row) -> bool:
 def cut_session(context: Context) -> Iterator[PlanProposal]:
     """Bad mornings running that no drill explains: a third less of everything, and nothing else changes."""
     wanted = int(context.number("cut-session", "mornings"))
-    dates = sorted({entry.date for entry in context.log})[-wanted:]
-    unexplained = {entry.date for entry in context.log if entry.unexplained}
-    if len(dates) == wanted and set(dates) <= unexplained:
-        facts = {"first": str(dates[0]), "second": str(dates[-1])}
+    latest_first = groupby(reversed(context.log), key=attrgetter("date"))
+    last = [(date, any(entry.unexplained for entry in told)) for date, told in islice(latest_first, wanted)]
+    if len(last) == wanted and all(unexplained for _, unexplained in last):
+        facts = {"first": str(last[-1][0]), "second": str(last[0][0])}
         yield PlanProposal("cut-session", Reason("plan-cut-session", facts=facts))
 
 
