@@ -8,7 +8,7 @@ PORT ?= 8000
 LANES ?= 2
 FRONT := frontend/index.html frontend/home.html frontend/vite.config.ts $(shell find frontend/src -type f 2>/dev/null)
 
-.PHONY: demo demo-fresh test lint types pytest front-test browser check bench screenshots contact-sheet
+.PHONY: demo demo-fresh test reading running lint types front-test browser check bench screenshots contact-sheet
 
 demo: .venv/.ready frontend/dist/.ready
 	$(PY) manage.py migrate --verbosity 0
@@ -60,7 +60,12 @@ types: .venv/.ready frontend/node_modules/.ready
 front-test: frontend/node_modules/.ready
 	cd frontend && npx --no-install vitest run --silent
 
-test: browser check lint types front-test frontend/dist/.ready
+test: browser frontend/dist/.ready
+	$(MAKE) --jobs=2 --output-sync=line reading running
+
+reading: check lint types front-test
+
+running: .venv/.ready
 	.venv/bin/pytest -n $(LANES) --dist loadscope
 
 bench: browser .venv/.ready frontend/dist/.ready

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from enum import IntEnum
 from typing import Final, Literal, TypeVar, get_args
 
@@ -32,6 +32,11 @@ PLACES: Final[tuple[Place, ...]] = ("floor", "bed", "chair", "desk", "wall", "st
 PHASES: Final[tuple[PhaseName, ...]] = (
     "settle", "release", "mobilise", "lengthen", "activate", "strengthen", "integrate",
 )  # fmt: skip
+PHASE_WORDS: Final[Mapping[PhaseName, str]] = {
+    "settle": "calm", "release": "soften", "mobilise": "free", "lengthen": "lengthen", "activate": "wake",
+    "strengthen": "build", "integrate": "use",
+}  # fmt: skip
+"""What people read for a phase; the rules and the knowledge keep its id."""
 SIDE_WORDS: Final[tuple[SideWord, ...]] = get_args(SideWord)
 UNUSUAL: Final[tuple[Unusual, ...]] = get_args(Unusual)
 SIDES: Final[tuple[SideName, SideName]] = ("left", "right")

@@ -11,6 +11,7 @@ from django.test import Client
 
 from easepath.core.code_version import code_version
 from easepath.core.knowledge import shipped_library
+from easepath.core.vocabulary import PLACES
 from easepath.figure import album
 from easepath.figure.album import Album, Wanted, album_of
 from tests.api.test_api import body, staff
@@ -111,6 +112,18 @@ def test_every_drill_of_the_library_can_be_read(staff: Client) -> None:
         assert page["methods"]
         for pose in page["poses"]:
             assert staff.get(f"/api/pictures/{card['picture']}/right/{pose}.svg?size=small").status_code == 200
+
+
+def test_the_library_is_laid_out_by_region_and_position_and_has_words_of_its_own(staff: Client) -> None:
+    cards = staff.get("/api/library/drills").json()
+    regions, places = [*shipped_library().regions, "whole body"], list(PLACES)
+    stands = [(regions.index(card["region"]), places.index(card["places"][0]), card["title"]) for card in cards]
+    assert stands == sorted(stands)
+    assert len({region for region, _, _ in stands}) >= 6
+    assert {(card["phase"], card["phase_word"]) for card in cards} == {
+        ("settle", "calm"), ("release", "soften"), ("mobilise", "free"), ("lengthen", "lengthen"),
+        ("activate", "wake"), ("strengthen", "build"), ("integrate", "use"),
+    }  # fmt: skip
 
 
 def test_the_library_is_for_staff(world: World, client: Client) -> None:

@@ -21,7 +21,7 @@ def read_options(request: HttpRequest) -> Options:
 
 @router.get("/library/drills", response=list[DrillCard], operation_id="read_drills")
 def read_drills(request: HttpRequest) -> list[DrillCard]:
-    """Every drill of the library, in the order of the phases."""
+    """Every drill of the library, by region and position."""
     staff(request)
     return drill_cards()
 

@@ -18,7 +18,7 @@ from easepath.core.compose.sheet import Stretch, timeline
 from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.words import dose_words
 from easepath.core.match import allowed_methods
-from easepath.core.vocabulary import SIDES, PhaseName, Place, SideWord, Verdict, VerdictWord
+from easepath.core.vocabulary import PHASE_WORDS, SIDES, PhaseName, Place, SideWord, Verdict, VerdictWord
 from easepath.figure.album import Wanted, album_of
 
 
@@ -82,6 +82,7 @@ class DraftDrillOut(View):
     drill: str
     title: str
     phase: PhaseName
+    phase_word: str
     place: Place
     side: SideWord
     one_sided: bool
@@ -189,9 +190,9 @@ def _drill(assessment: Assessment, item: Prescription, others: list[str]) -> Dra
     sides = drill.sides_done(side)
     ladder = ladder_for(matcher, drill, item.method, sides)
     return DraftDrillOut(
-        drill=drill.id, title=assessment.library.title(drill.id), phase=drill.phase, place=item.place,
-        side=side, one_sided=drill.sides == "each", method=item.method, step=item.step,
-        seconds=item.seconds,
+        drill=drill.id, title=assessment.library.title(drill.id), phase=drill.phase,
+        phase_word=PHASE_WORDS[drill.phase], place=item.place, side=side, one_sided=drill.sides == "each",
+        method=item.method, step=item.step, seconds=item.seconds,
         words=[SideWords(side=s.side, words=dose_words(s.dose, item.method)) for s in item.sides],
         days_per_week=item.days_per_week, per_day=item.per_day, verdict=item.verdict.word,
         needs=sorted(drill.needs, key=lambda need: -matcher.weigh(drill, need)),

@@ -7,7 +7,7 @@ from easepath.clinic.shown import View
 from easepath.core.dose.ladder import dose_ladder
 from easepath.core.dose.words import dose_words
 from easepath.core.knowledge import Library, models, shipped_library
-from easepath.core.vocabulary import PHASES, PLACES, PhaseName, Place
+from easepath.core.vocabulary import PHASE_WORDS, PLACES, PhaseName, Place, target_of
 from easepath.figure.album import Wanted, album_of
 
 
@@ -57,6 +57,9 @@ class Options(View):
     knowledge_version: str
 
 
+WHOLE_BODY = "whole body"
+
+
 class DrillCard(View):
     """A drill in the list of the library."""
 
@@ -64,6 +67,8 @@ class DrillCard(View):
     title: str
     name: str
     phase: PhaseName
+    phase_word: str
+    region: str
     one_sided: bool
     places: list[Place]
     equip: list[str]
@@ -138,15 +143,22 @@ def options_view() -> Options:
 
 
 def drill_cards() -> list[DrillCard]:
-    """Every drill, in the order of the phases, by title within one."""
+    """Every drill by the region it serves, then by the position it is done in, then by title."""
     library = shipped_library()
+    regions = [*library.regions, WHOLE_BODY]
     cards = [_card(library, drill) for drill in library.drills.values()]
-    return sorted(cards, key=lambda card: (PHASES.index(card.phase), card.title))
+    return sorted(cards, key=lambda card: (regions.index(card.region), PLACES.index(card.places[0]), card.title))
+
+
+def _region(library: Library, drill: models.Drill) -> str:
+    """The first region of what it serves most."""
+    return next(iter(library.targets[target_of(drill.main_need)].regions), WHOLE_BODY)
 
 
 def _card(library: Library, drill: models.Drill) -> DrillCard:
     return DrillCard(
         id=drill.id, title=library.title(drill.id), name=drill.name, phase=drill.phase,
+        phase_word=PHASE_WORDS[drill.phase], region=_region(library, drill),
         one_sided=drill.sides == "each", places=list(drill.places), equip=list(drill.equip),
         needs=sorted(drill.needs, key=lambda need: -drill.needs[need]), felt=drill.felt, auto=drill.auto,
         picture=album_of(library).name(drill.id),

@@ -16,9 +16,9 @@ from easepath.core.match.rank import Candidate
 from easepath.core.screening.overrides import may_be_overridden
 from easepath.core.screening.verdicts import DrillVerdict
 from easepath.core.vocabulary import (
+    PHASE_WORDS,
     SIDES,
     NeedSource,
-    PhaseName,
     Place,
     SideWord,
     Verdict,
@@ -54,7 +54,7 @@ class RankedDrill(View):
     drill: str
     title: str
     name: str
-    phase: PhaseName
+    phase_word: str
     side: SideWord
     tick_side: SideWord
     score: float
@@ -180,7 +180,7 @@ def _candidate(assessment: Assessment, candidate: Candidate) -> RankedDrill:
     sides = SIDES if drill.sides == "both" else trained_sides(matcher, drill)
     verdict = candidate.verdict
     return RankedDrill(
-        drill=drill.id, title=assessment.library.title(drill.id), name=drill.name, phase=drill.phase,
+        drill=drill.id, title=assessment.library.title(drill.id), name=drill.name, phase_word=PHASE_WORDS[drill.phase],
         side=candidate.side, tick_side="both" if drill.sides == "both" or len(sides) > 1 else sides[0],
         score=candidate.score, fit=round(candidate.fit, 4), relief=round(candidate.relief, 2),
         risk=candidate.risk, burden=round(candidate.burden, 4),

@@ -9,7 +9,7 @@ from easepath.core.knowledge.models import Condition, Drill, Stage
 from easepath.core.reasons import Reason
 from easepath.core.screening.screen import ScreenResult
 from easepath.core.screening.verdicts import DrillVerdict
-from easepath.core.vocabulary import SIDES, SideName, SideWord
+from easepath.core.vocabulary import PHASE_WORDS, SIDES, SideName, SideWord
 
 
 def stage_in_force(profile: Condition | None, number: int | None) -> Stage | None:
@@ -42,7 +42,7 @@ def stage_closes(
         return None
     facts = {"stage": stage.stage, "stage_name": stage.name}
     if stage.phases and drill.phase not in stage.phases:
-        return Reason("stage-phase", facts=facts | {"phase": drill.phase})
+        return Reason("stage-phase", facts=facts | {"phase": PHASE_WORDS[drill.phase], "phase_id": drill.phase})
     if drill.ladder and drill.ladder[1] > stage.drills_up_to.get(drill.ladder[0], math.inf):
         return Reason("stage-rung", facts=facts)
     if drill.id in stage.except_:

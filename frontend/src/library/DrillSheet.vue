@@ -25,7 +25,7 @@ const other = computed(() => data.value?.loads.filter((load) => load.other_side)
     <p v-if="isError" class="stop-box">This drill is not in the library. Close it and pick another.</p>
     <template v-if="data">
       <h2>{{ data.card.title }}</h2>
-      <p class="small quiet">{{ data.card.name === data.card.title ? '' : `${data.card.name} · ` }}{{ data.card.phase }}{{ data.card.one_sided ? ` · drawn for the ${side} side` : '' }}</p>
+      <p class="small quiet">{{ data.card.name === data.card.title ? '' : `${data.card.name} · ` }}{{ data.card.phase_word }}{{ data.card.one_sided ? ` · drawn for the ${side} side` : '' }}</p>
       <MovingPicture :picture="data.card.picture" :side="data.card.one_sided ? side : 'both'" :place="place" :alt="data.card.alt" />
       <div v-if="data.card.places.length > 1" class="places" role="group" aria-label="Where it is drawn">
         <button v-for="p in data.card.places" :key="p" type="button" :aria-pressed="place === p" @click="place = place === p ? undefined : p">{{ p === 'stand' ? 'standing' : p }}</button>

@@ -11,7 +11,6 @@ import DrillSheet from './DrillSheet.vue'
 /** Every drill with its picture: found by words, phase and place, opened beside the list. */
 const PAGE = 40
 const PLACES = ['floor', 'bed', 'chair', 'desk', 'wall', 'stand'] as const
-const PHASES = ['settle', 'release', 'mobilise', 'lengthen', 'activate', 'strengthen', 'integrate'] as const
 const route = useRoute()
 const router = useRouter()
 const search = ref('')
@@ -32,6 +31,7 @@ const found = computed(() => {
     return (!phase.value || one.phase === phase.value) && (!place.value || one.places.includes(place.value)) && words.every((word) => text.includes(word))
   })
 })
+const phases = computed(() => ['settle', 'release', 'mobilise', 'lengthen', 'activate', 'strengthen', 'integrate'].map((id) => data.value?.find((one) => one.phase === id)).filter((one) => one !== undefined))
 const shown = computed(() => found.value.slice(0, most.value))
 watch([search, phase, place], () => { most.value = PAGE })
 const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
@@ -48,7 +48,7 @@ const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
         <h1>The drills</h1>
         <div class="filters">
           <input v-model="search" type="search" placeholder="name, need or where it is felt" aria-label="Find by name, need or where it is felt" />
-          <label>phase <select v-model="phase"><option value="">any</option><option v-for="p in PHASES" :key="p" :value="p">{{ p }}</option></select></label>
+          <label>phase <select v-model="phase"><option value="">any</option><option v-for="one in phases" :key="one.phase" :value="one.phase">{{ one.phase_word }}</option></select></label>
           <label>where <select v-model="place"><option value="">anywhere</option><option v-for="p in PLACES" :key="p" :value="p">{{ p === 'stand' ? 'standing' : p }}</option></select></label>
           <label>side drawn <select v-model="side"><option value="left">left</option><option value="right">right</option></select></label>
         </div>
@@ -59,7 +59,7 @@ const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
             <button type="button" :aria-expanded="one.id === opened" @click="open(one.id === opened ? '' : one.id)">
               <DrillPicture :picture="one.picture" :side="one.one_sided ? side : 'both'" size="small" alt="" />
               <strong>{{ one.title }}</strong>
-              <span class="small quiet">{{ one.phase }}{{ one.auto ? '' : ' · picked by hand only' }}</span>
+              <span class="small quiet">{{ one.region.replace('-', ' ') }} · {{ one.phase_word }}{{ one.auto ? '' : ' · picked by hand only' }}</span>
             </button>
           </li>
         </ul>

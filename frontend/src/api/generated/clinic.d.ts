@@ -195,7 +195,7 @@ export interface paths {
         };
         /**
          * Read Drills
-         * @description Every drill of the library, in the order of the phases.
+         * @description Every drill of the library, by region and position.
          */
         get: operations["read_drills"];
         put?: never;
@@ -1561,6 +1561,8 @@ export interface components {
              * @enum {string}
              */
             phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
+            /** Phase Word */
+            phase_word: string;
             /** Picture */
             picture: string;
             /**
@@ -1649,10 +1651,14 @@ export interface components {
              * @enum {string}
              */
             phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
+            /** Phase Word */
+            phase_word: string;
             /** Picture */
             picture: string;
             /** Places */
             places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
+            /** Region */
+            region: string;
             /** Title */
             title: string;
         };
@@ -3012,11 +3018,8 @@ export interface components {
              * @enum {string}
              */
             override: "open" | "lead" | "never";
-            /**
-             * Phase
-             * @enum {string}
-             */
-            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
+            /** Phase Word */
+            phase_word: string;
             /** Picture */
             picture: string;
             /**

@@ -67,7 +67,7 @@ async function move(from: number, to: number): Promise<void> {
   const order = moved(drills.value, from, to)
   const drill = drills.value[from]
   if (!order || !drill) {
-    said.value = 'a drill stays in its phase: settle first, then release, mobilise, lengthen, wake, strengthen'
+    said.value = 'a drill stays in its phase: calm first, then soften, free, lengthen, wake, build, use'
     return
   }
   change((sheet) => inOrder(sheet, order))

@@ -36,7 +36,7 @@ function onKey(event: KeyboardEvent): void {
       <span class="number">{{ number }}</span>
       <button type="button" class="name" :aria-expanded="open" @click="emit('toggle')">
         <strong>{{ drill.title }}</strong>
-        <span class="small quiet">{{ drill.phase }} · {{ PLACES[drill.place] ?? drill.place }} · {{ how }}</span>
+        <span class="small quiet">{{ drill.phase_word }} · {{ PLACES[drill.place] ?? drill.place }} · {{ how }}</span>
         <span class="small">{{ sidesWords({ side: drill.side, sides: drill.words }) }}</span>
       </button>
       <span class="time small">{{ minutesWords(drill.seconds) }}</span>

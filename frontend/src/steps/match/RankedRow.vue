@@ -39,7 +39,7 @@ function bar(): void {
     </label>
     <DrillPicture class="look" :picture="drill.picture" :side="ticked && ticked.side !== 'both' ? ticked.side : drill.side" :place="drill.place" size="small" :alt="drill.alt" />
     <div class="main">
-      <p><strong>{{ drill.title }}</strong> <span class="small quiet">{{ drill.name === drill.title ? '' : `${drill.name} · ` }}{{ drill.phase }}<template v-if="drill.side !== 'both'"> · {{ drill.side }}</template> · {{ place }}<template v-if="pinned"> · <b class="pinned">pinned</b></template></span></p>
+      <p><strong>{{ drill.title }}</strong> <span class="small quiet">{{ drill.name === drill.title ? '' : `${drill.name} · ` }}{{ drill.phase_word }}<template v-if="drill.side !== 'both'"> · {{ drill.side }}</template> · {{ place }}<template v-if="pinned"> · <b class="pinned">pinned</b></template></span></p>
       <p v-if="line" class="small">{{ sidesWords(line) }} · {{ minutesWords(line.seconds) }}</p>
       <div v-if="ticked" class="more">
         <ChoiceRow v-if="METHODS.length > 1" label="method" hide-label :options="METHODS" :model-value="ticked.method || line?.method" keep @update:model-value="(m) => emit('method', m)" />
