@@ -61,7 +61,7 @@ front-test: frontend/node_modules/.ready
 	cd frontend && npx --no-install vitest run --silent
 
 test: browser frontend/dist/.ready
-	$(MAKE) --jobs=2 --output-sync=line reading running
+	$(MAKE) --jobs=2 reading running
 
 reading: check lint types front-test
 
