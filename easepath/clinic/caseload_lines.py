@@ -10,8 +10,6 @@ import threading
 from collections import defaultdict
 from collections.abc import Iterable, Iterator, Sequence
 from functools import lru_cache
-from itertools import groupby, islice
-from operator import attrgetter
 from typing import Any
 
 from django.db import models as fields
@@ -21,7 +19,7 @@ from easepath.clinic import clock, models
 from easepath.clinic.facts.home import by_date, effective_sessions, morning_of
 from easepath.clinic.repository import Record, read_records
 from easepath.core.adjust.attention import URGENCY, attention
-from easepath.core.adjust.session_day import worst_class
+from easepath.core.adjust.session_day import latest_dates, worst_class
 from easepath.core.code_version import code_version
 from easepath.core.errors import CaseError, UnknownIdError
 from easepath.core.knowledge import shipped_library
@@ -163,8 +161,10 @@ def _line(record: Record) -> dict[str, Any]:
 def response_line(record: Record, most: int = 8) -> list[dict[str, Any]]:
     """The last dates as (date, class): the worst class of the drills of each date."""
     assessment = record.assessment
-    latest_first = groupby(reversed(assessment.log), key=attrgetter("date"))
-    *_, first = dt.date.max, *(date for date, _ in islice(latest_first, most))
+    last = latest_dates(assessment.log, most)
+    if not last:
+        return []
+    first, _ = last[-1]
     kinds_of: dict[dt.date, list[ResponseClass]] = {}
     for one in assessment.review.context.responder.answered_since(first):
         kinds_of.setdefault(one.entry.date, []).append(one.response.kind)

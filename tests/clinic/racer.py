@@ -5,8 +5,10 @@ from __future__ import annotations
 import datetime as dt
 import json
 import os
+import signal
 import sys
 import time
+import traceback
 import uuid
 from collections.abc import Callable, Iterator
 from dataclasses import replace
@@ -187,13 +189,21 @@ def main(verb: str, go: Path, many: int) -> None:
 
     shipped_library()
     for number in range(many):
-        if os.fork() == 0:
-            try:
-                run(verb, go, number)
-            finally:
-                os._exit(0)
+        _part(verb, go, number)
     for _ in range(many):
-        os.wait()
+        _, status = os.wait()
+        if status:  # the others would wait for a start that never comes
+            os.killpg(0, signal.SIGKILL)
+
+
+def _part(verb: str, go: Path, number: int) -> None:
+    if os.fork() == 0:
+        try:
+            run(verb, go, number)
+        except BaseException:
+            traceback.print_exc()
+            os._exit(1)
+        os._exit(0)
 
 
 if __name__ == "__main__":

@@ -39,7 +39,10 @@ def race(template: Path, folder: Path, verb: str, many: int = 3) -> tuple[list[l
     shutil.copy(template, database)
     environment = {**ENVIRONMENT, "EASEPATH_DB": str(database)}
     racers = subprocess.Popen(
-        [sys.executable, "-m", "tests.clinic.racer", verb, str(go), str(many)], cwd=ROOT, env=environment
+        [sys.executable, "-m", "tests.clinic.racer", verb, str(go), str(many)],
+        cwd=ROOT,
+        env=environment,
+        start_new_session=True,
     )
     while len(list(folder.glob("ready-*"))) < many:
         assert racers.poll() is None

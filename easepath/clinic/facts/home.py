@@ -51,7 +51,7 @@ def log_entries(record: Record) -> tuple[core.LogEntry, ...]:
     dates = by_date(sessions)
     entries: list[core.LogEntry] = []
     for session in sessions:
-        morning = session.morning or morning_of(session, dates[session.date]) or UNTOLD
+        morning = morning_of(session, dates[session.date]) or UNTOLD
         around = _around(session.before, session.after, *morning)
         shared = {"date": session.date, "session": str(session.id), **around}
         entries += [_done(row).with_known(shared) for row in session.drills]

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from itertools import groupby, islice
-from operator import attrgetter
 
 from easepath.core.adjust.gates import GateResult, gate
+from easepath.core.adjust.session_day import latest_dates
 from easepath.core.adjust.view import Context
 from easepath.core.facts import Sitting
 from easepath.core.ids import Measures
@@ -81,9 +80,8 @@ def _reached(row: Row) -> bool:
 def cut_session(context: Context) -> Iterator[PlanProposal]:
     """Bad mornings running that no drill explains: a third less of everything, and nothing else changes."""
     wanted = int(context.number("cut-session", "mornings"))
-    latest_first = groupby(reversed(context.log), key=attrgetter("date"))
-    last = [(date, any(entry.unexplained for entry in told)) for date, told in islice(latest_first, wanted)]
-    if len(last) == wanted and all(unexplained for _, unexplained in last):
+    last = latest_dates(context.log, wanted)
+    if len(last) == wanted and all(any(entry.unexplained for entry in entries) for _, entries in last):
         facts = {"first": str(last[-1][0]), "second": str(last[0][0])}
         yield PlanProposal("cut-session", Reason("plan-cut-session", facts=facts))
 

@@ -7,6 +7,8 @@ from bisect import bisect_left
 from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
+from itertools import groupby, islice
+from operator import attrgetter
 
 from easepath.core.as_asked import ListAsAsked
 from easepath.core.facts import LogEntry
@@ -83,6 +85,12 @@ def _highest(values: Iterable[float | None]) -> float | None:
 def worst_class(kinds: Iterable[ResponseClass]) -> ResponseClass:
     """The worst of some classes."""
     return min(kinds, key=WORST_FIRST.index)
+
+
+def latest_dates(log: Sequence[LogEntry], most: int) -> list[tuple[dt.date, list[LogEntry]]]:
+    """The last dates of a log that stands by date, at most so many and the latest first, each with its entries."""
+    latest_first = groupby(reversed(log), key=attrgetter("date"))
+    return [(date, list(entries)) for date, entries in islice(latest_first, most)]
 
 
 class SessionDays(ListAsAsked[SessionDay]):
