@@ -66,7 +66,7 @@ test: browser frontend/dist/.ready
 reading: check lint types front-test
 
 running: .venv/.ready
-	.venv/bin/pytest -n $(LANES) --dist loadscope
+	.venv/bin/pytest -n $(LANES) --dist loadscope --no-loadscope-reorder
 
 bench: browser .venv/.ready frontend/dist/.ready
 	$(PY) -m benchmarks

@@ -24,6 +24,7 @@ from easepath.standins.practice_clinic import make_clinic
 TODAY = dt.date(2026, 11, 25)
 BUILT = sqlite3.connect(":memory:", check_same_thread=False)
 """The practice clinic as it was built."""
+WAITING = ("tests/browser/", "tests/live/")
 QUICK = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 
@@ -42,8 +43,10 @@ class World:
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
     """Each test under an id of its own: of two with one id, a run in lanes would leave one out and say nothing.
 
-    A test made for each operation of a description has the operation in its name alone.
+    A test made for each operation of a description has the operation in its name alone. What waits for a browser or a
+    server goes first: at the end of the run it would hold one lane while the others have nothing left to do.
     """
+    items.sort(key=lambda item: not item.nodeid.startswith(WAITING))
     for item in items:
         if item.id.params is None and "[" in item.name:
             item._id = replace(item.id, params=item.name.partition("[")[2].removesuffix("]"))

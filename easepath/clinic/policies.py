@@ -21,6 +21,7 @@ ALLOWED: Final[dict[str, frozenset[Role]]] = {
     "override-exclude": LEADS,
     "log-for-client": EVERYBODY,
     "count-session": CLINICAL,
+    "answer-sign": CLINICAL,
     "compose": CLINICAL,
     "hand-over": CLINICAL,
     "decide-proposal": CLINICAL,

@@ -40,6 +40,7 @@ class Record:
     goals: tuple[rows.GoalRow, ...]
     tryouts: tuple[rows.TryoutRow, ...]
     overrides: tuple[rows.OverrideRow, ...]
+    sign_answers: tuple[rows.SignAnswerRow, ...]
     sessions: tuple[rows.SessionRow, ...]
     version: models.PlanVersion | None
     at_visit: models.Visit | None = None
@@ -104,6 +105,9 @@ def _parts() -> dict[str, Subquery]:
         ),
         "goals": rows_of(models.Goal, "complaint", **_plain(rows.GoalRow)),
         "tryouts": rows_of(models.Tryout, "complaint", **_plain(rows.TryoutRow, visit_number="visit__number")),
+        "sign_answers": rows_of(
+            models.SignAnswer, "complaint", **_plain(rows.SignAnswerRow, **_by("answered_by"))
+        ),
         "overrides": as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
     }  # fmt: skip
 
@@ -118,6 +122,7 @@ KINDS: Final[dict[str, tuple[Callable[[Any], Any], Callable[[Any], Any]]]] = {
     "goals": (rows.GoalRow.model_validate, attrgetter("id")),
     "tryouts": (rows.TryoutRow.model_validate, attrgetter("visit", "position")),
     "overrides": (rows.OverrideRow.model_validate, attrgetter("id")),
+    "sign_answers": (rows.SignAnswerRow.model_validate, attrgetter("id")),
     "steps": (rows.StepRow.model_validate, attrgetter("step")),
     "draft": (rows.DraftRow.model_validate, attrgetter("position")),
 }

@@ -175,6 +175,7 @@ class SessionDrillRow(NamedTuple):
     symptom: str
     felt: str
     moved: str
+    stopped: str
 
 
 class MorningRow(NamedTuple):
@@ -183,6 +184,15 @@ class MorningRow(NamedTuple):
     pain: int
     unusual: str
     gone_48h: bool | None
+
+
+class SignAnswerRow(Signed):
+    """The signs of one drill, or of every drill, answered in the sessions up to a date."""
+
+    id: int
+    drill: str
+    until: dt.date
+    reason: str
 
 
 class CountRow(Signed):

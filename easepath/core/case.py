@@ -16,7 +16,7 @@ from easepath.core.facts.checks import check_situation
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.loader import load_strict_yaml
 
-Ask = Literal["screen", "measure", "match", "compose", "adjust"]
+Ask = Literal["screen", "measure", "match", "compose", "adjust", "home"]
 ALL_ASKS: tuple[Ask, ...] = ("screen", "measure", "match", "compose", "adjust")
 OWN_CHOICES = ("overrides", "barred", "pinned", "errors")
 """Choices recorded in the product with the name of who made them; a case file has no such keys."""
@@ -27,9 +27,9 @@ COMPUTED_KEYS = {
 }
 """Keys of the facts that the core fills itself; in a case file they are unknown."""
 EMPTY_LISTS = frozenset({"factors", "limits", "equipment", "places", "observed", "measures", "tryouts", "drills",
-                         "log", "goals", "confirmed", "faults", "before", "after"})  # fmt: skip
-EMPTY_MAPS = frozenset({"answers", "context", "methods", "needs", "clearance", "check", "pain", "plan"})
-DEFAULTED = frozenset({"moved", "unusual", "train", "first", "phase_order", "step"})
+                         "log", "goals", "confirmed", "faults", "before", "after", "answered"})  # fmt: skip
+EMPTY_MAPS = frozenset({"stages", "answers", "context", "methods", "needs", "clearance", "check", "pain", "plan"})
+DEFAULTED = frozenset({"moved", "unusual", "train", "first", "phase_order", "step", "rest", "extra_set"})
 
 
 class CaseFile(Fact):
@@ -95,6 +95,8 @@ def _prepare(library: Library, raw: dict[str, Any]) -> Any:
     client = plain["client"]
     if isinstance(client, dict) and isinstance(client.get("factors"), tuple):
         client["factors"] = tuple(_factor(library, factor) for factor in client["factors"])
+    if isinstance(client, dict) and client.get("floor") is False:
+        client["floor"] = "no"
     complaint = plain["complaint"]
     if isinstance(complaint, dict):
         complaint["wakes"] = _wakes(complaint.get("wakes"))

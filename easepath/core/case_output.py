@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from easepath.core.adjust import DrillReview, PlanProposal
+from easepath.core.adjust import Context, DrillReview, PlanProposal, Review, at_home
 from easepath.core.assessment import Assessment
 from easepath.core.case import CaseFile
 from easepath.core.compose import Composed, Prescription, compose, cues_first, stages_of
@@ -28,6 +28,7 @@ def compute_case(library: Library, case: CaseFile) -> dict[str, Any]:
         out["patterns"] = [{"id": p.id, "result": p.result, "missing": list(p.missing)} for p in result.patterns]
     if {"measure", "match"} & set(case.ask):
         out["needs"] = {need.id: need.weight for need in matcher.needs.affected.values()}
+        out["also_found"] = {need.id: need.weight for need in matcher.needs.also_found.values()}
         out["needs_set"] = {
             need.id: {**need.set_by_hand.model_dump(), "computed": need.computed}
             for need in matcher.needs.affected.values()
@@ -37,13 +38,20 @@ def compute_case(library: Library, case: CaseFile) -> dict[str, Any]:
         out["match"] = match_data(matcher)
     if "compose" in case.ask:
         out["compose"] = compose_data(matcher, compose(matcher))
-    if "adjust" in case.ask:
-        found = assessment.review
-        out["adjust"] = {
-            "drills": [drill_review_data(library, drill) for drill in found.drills],
-            "plan": [plan_data(library, proposal) for proposal in found.plan],
-        }
+    if {"adjust", "home"} & set(case.ask):
+        out["adjust"] = review_data(library, assessment.review)
+    if "home" in case.ask or ("adjust" in case.ask and any(row.order for row in case.situation.plan.drills)):
+        out["adjust"]["at_home"] = [row.as_data() for row in at_home(assessment.review)]
     return out
+
+
+def review_data(library: Library, found: Review) -> dict[str, Any]:
+    """Every proposal of a review, and how much of what was due was done."""
+    return {
+        "drills": [drill_review_data(library, found.context, drill) for drill in found.drills],
+        "adherence": None if found.adherence is None else found.adherence.as_data(),
+        "plan": [plan_data(library, proposal) for proposal in found.plan],
+    }
 
 
 def _notes(case: CaseFile) -> list[str]:
@@ -144,7 +152,7 @@ def prescription_data(matcher: Matcher, item: Prescription) -> dict[str, Any]:
     return data
 
 
-def drill_review_data(library: Library, found: DrillReview) -> dict[str, Any]:
+def drill_review_data(library: Library, context: Context, found: DrillReview) -> dict[str, Any]:
     """One drill's proposal as plain data."""
     to = found.decision.to
     return {
@@ -155,6 +163,7 @@ def drill_review_data(library: Library, found: DrillReview) -> dict[str, Any]:
         "action": found.decision.action,
         "to": None if to is None else to.as_data(),
         "detail": found.decision.reason.text(library),
+        "adherence": context.own_adherence(found.planned),
         "reason": found.decision.reason.as_data(library),
     }
 

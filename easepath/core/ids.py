@@ -13,29 +13,51 @@ from typing import Final
 class Factors:
     """Background factors that a rule names."""
 
+    BLEEDING_DISORDER: Final = "bleeding-disorder"
+    BLOOD_THINNER: Final = "blood-thinner"
+    DIZZINESS: Final = "dizziness"
     FALLS_RISK: Final = "falls-risk"
     FEMORAL_NERVE: Final = "femoral-nerve"
     HIGH_BLOOD_PRESSURE: Final = "high-blood-pressure"
+    HIP_REPLACEMENT_ANTERIOR: Final = "hip-replacement-anterior"
+    HIP_REPLACEMENT_LATERAL: Final = "hip-replacement-lateral"
+    HIP_REPLACEMENT_POSTERIOR: Final = "hip-replacement-posterior"
+    HIP_REPLACEMENT_UNKNOWN: Final = "hip-replacement-unknown"
+    KNEE_REPLACEMENT: Final = "knee-replacement"
     NERVE_ROOT: Final = "nerve-root"
     NERVE_ROOT_HOT: Final = "nerve-root-hot"
+    NEURO_CONDITION: Final = "neuro-condition"
     NO_FLOOR: Final = "no-floor"
+    OSTEOPOROSIS: Final = "osteoporosis"
     SENSORY_LOSS: Final = "sensory-loss"
+    STEROID_LONG: Final = "steroid-long"
     SURGERY_UNCLEARED: Final = "recent-surgery-uncleared"
+    VERTIGO: Final = "vertigo"
 
 
 class Exposures:
     """What a drill does to the body, where a rule names it."""
 
+    ABDOMINAL_LOAD: Final = "abdominal-load"
+    ADDUCTOR_HIGH_LOAD: Final = "adductor-high-load"
     BALANCE: Final = "balance"
     BALANCE_HARD: Final = "balance-hard"
     EFFORT_MAXIMAL: Final = "effort-maximal"
+    EFFORT_SUSTAINED: Final = "effort-sustained"
     END_RANGE_HOLD: Final = "end-range-hold"
     FLOOR: Final = "floor"
     HAMSTRING_END: Final = "hamstring-end"
+    HEAD_BELOW_HEART: Final = "head-below-heart"
     HIP_ANTERIOR_GLIDE: Final = "hip-anterior-glide"
+    HIP_ER_END: Final = "hip-er-end"
     HIP_EXTENSION_END: Final = "hip-extension-end"
+    HIP_FLEXION_DEEP: Final = "hip-flexion-deep"
     HIP_IR_END: Final = "hip-ir-end"
+    KNEELING: Final = "kneeling"
+    KNEE_EXTENSOR_LOAD: Final = "knee-extensor-load"
     KNEE_FLEXION_DEEP: Final = "knee-flexion-deep"
+    KNEE_FLEXION_DEEP_LOADED: Final = "knee-flexion-deep-loaded"
+    KNEE_TWIST: Final = "knee-twist"
     LUMBAR_FLEXION_END: Final = "lumbar-flexion-end"
     LUMBAR_FLEXION_LOADED: Final = "lumbar-flexion-loaded"
     NEURAL_FEMORAL: Final = "neural-femoral"
@@ -98,6 +120,7 @@ class Needs:
 
     ACTIVATE_HAMSTRING: Final = "activate:hamstring"
     CONTROL_PELVIS: Final = "control:pelvis"
+    LENGTHEN_GLUTE_MAX: Final = "lengthen:glute-max"
     LENGTHEN_HAMSTRING: Final = "lengthen:hamstring"
     LENGTHEN_HIP_FLEXOR: Final = "lengthen:hip-flexor"
     LENGTHEN_QUAD: Final = "lengthen:quad"
@@ -127,23 +150,29 @@ class Answers:
 
     BLOOD_PRESSURE_MEASURED: Final = "blood-pressure-measured"
     FALLS_RISK: Final = "falls-risk"
+    LEG_SWELLING: Final = "leg-swelling-or-tenderness"
 
 
 class FlagItems:
-    """Red-flag items that a measurement answers."""
+    """Red-flag items that a measurement or a session at home answers."""
 
     PRESSURE_180: Final = "pressure-180"
+    REPLACED_JOINT_NEW: Final = "replaced-joint-new"
+    SADDLE_NUMBNESS: Final = "saddle-numbness"
 
 
 class Movements:
-    """Movements whose limits bind their variants."""
+    """Movements whose limits bind their variants, and those whose name says no joint."""
 
+    GRIP: Final = "grip"
     HIP_EXTENSION: Final = "hip-extension"
     HIP_EXTENSION_THOMAS: Final = "hip-extension-thomas"
     HIP_FLEXION: Final = "hip-flexion"
     HIP_FLEXION_STRAIGHT_KNEE: Final = "hip-flexion-straight-knee"
     KNEE_FLEXION: Final = "knee-flexion"
     KNEE_FLEXION_HIP_EXTENDED: Final = "knee-flexion-hip-extended"
+    PRONATION: Final = "pronation"
+    SUPINATION: Final = "supination"
 
 
 class Equipment:
@@ -161,11 +190,21 @@ class Equipment:
 class Sites:
     """Places felt that a session offers or a rule reads."""
 
+    BETWEEN_THE_LEGS: Final = "between-the-legs"
+    CALF: Final = "calf"
+    FINGERS: Final = "fingers"
+    FOREARM: Final = "forearm"
     FRONT_OF_HIP: Final = "front-of-hip"
+    FRONT_OF_KNEE: Final = "front-of-knee"
+    FRONT_PINCH: Final = "front-pinch"
     GROIN: Final = "groin"
+    HAND: Final = "hand"
     KNEE: Final = "knee"
+    KNEE_SAGS: Final = "knee-sags"
     LOW_BACK: Final = "low-back"
+    OUTER_HIP: Final = "outer-hip"
     TARGET: Final = "target"
+    WRIST: Final = "wrist"
 
 
 class Regions:
@@ -188,25 +227,30 @@ def _names(group: type) -> frozenset[str]:
 
 
 RULES: Final[Mapping[str, frozenset[str]]] = {
-    "red-flag": frozenset(), "nerve": frozenset(), "joint": frozenset(), "refused": frozenset(), "pinch": frozenset(),
+    "red-flag": frozenset(), "body": frozenset(), "nerve": frozenset(), "joint": frozenset(), "stopped": frozenset(),
+    "refused": frozenset(), "pinch": frozenset(), "began-high": frozenset(), "sign": frozenset(),
     "stirred": frozenset(), "waiting": frozenset(), "unscreened": frozenset(), "steady": frozenset(),
-    "break": frozenset({"eases_after_days", "restarts_after_days"}),
+    "break": frozenset({"eases_after_days", "restarts_after_days", "rhythm_days"}),
     "pinch-again": frozenset({"times", "of_last"}),
     "flare-again": frozenset({"times", "of_last"}),
     "flare": frozenset({"rest_days"}),
     "stirred-again": frozenset({"times", "of_last"}),
     "wrong-place": frozenset({"cue_after", "lower_after"}),
     "creeping": frozenset({"rise", "over_sessions"}),
-    "undone": frozenset({"sessions", "complete_pct", "due_pct"}),
+    "undone": frozenset({"sessions", "complete_pct", "due_pct", "days_after_flare"}),
     "ready": frozenset({"sessions", "sessions_irritable", "complete_pct", "strength_rest_days"}),
-    "queued": frozenset({"most_drills", "work_pct", "days_after_flare"}),
+    "queued": frozenset({"most_drills", "most_drills_calm", "work_pct", "days_after_flare"}),
+    "call": frozenset({"severe", "above_before"}),
+    "standing-order": frozenset({"most_drills", "days", "settled_days"}),
     "worse": frozenset({"pain_rise", "within_days"}),
     "cut-session": frozenset({"mornings"}),
     "goal": frozenset({"usual_pain"}),
     "plateau": frozenset({"sittings", "days", "done_pct"}),
     "gate": frozenset({"complete_pct"}),
-    "low-adherence": frozenset({"due_pct", "look_back_days", "painless_sessions"}),
-    "silent": frozenset({"days", "morning_days"}),
+    "low-adherence": frozenset(
+        {"due_pct", "look_back_days", "painless_sessions", "fewest_due", "days_after_flare"}
+    ),
+    "silent": frozenset({"days", "morning_days", "rhythm_days"}),
 }  # fmt: skip
 """Adjusting rules, each explained by a row of the knowledge, with the numbers the rule reads from it."""
 
@@ -217,6 +261,7 @@ RESPONSES: Final[Mapping[str, frozenset[str]]] = {
     "eased": frozenset({"below_before"}),
     "soreness": frozenset({"first_sessions", "strain_days"}),
     "unusual-day": frozenset({"once_in_days"}),
+    "began-high": frozenset({"strong", "over_usual"}),
 }
 """How a session is read, with the numbers it is read by."""
 

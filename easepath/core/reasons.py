@@ -27,6 +27,8 @@ class Reason:
         """The sentence of the catalogue for this reason; the rule id where it has none."""
         entry = library.reasons.get(self.rule)
         shown = {name: _shown(value, library) for name, value in self.facts.items()}
+        if self.facts.get("symptom") in library.symptoms:
+            shown["symptom"] = library.symptoms[self.facts["symptom"]].text
         return entry.text.format_map(_Missing(shown)) if entry else self.rule
 
     def source(self, library: Library) -> str | None:

@@ -21,11 +21,14 @@ from easepath.core.story import complaint_regions
 from easepath.core.vocabulary import (
     JOINT_SYMPTOMS,
     NERVE_SYMPTOMS,
+    SIGNS,
     ResponseClass,
     SideName,
     target_of,
 )  # fmt: skip
 
+BEGAN_HIGH = "response-began-high"
+"""A session that stirs by the pain it began from, and by nothing else."""
 SORENESS_OPEN = "response-soreness-open"
 """A session waits to be told whether its soreness was gone within 48 hours."""
 BURNING_FACTORS = frozenset({Factors.NERVE_ROOT, Factors.NERVE_ROOT_HOT, Factors.FEMORAL_NERVE, Factors.SENSORY_LOSS})
@@ -50,6 +53,7 @@ class Responder:
         self._methods = dict(methods)
         self._nerve_factor = bool(screen.factor_ids & BURNING_FACTORS)
         pain = screen.situation.complaint.pain
+        self._usual = pain.usual
         self._usual_morning = pain.morning if pain.morning is not None else pain.usual
         self.log = tuple(log)
         self._excused = self._excused_dates(self.log)
@@ -149,8 +153,10 @@ class Responder:
         return self._library.methods[self._methods.get(entry.drill, drill.methods[0])]
 
     def _flared(self, entry: LogEntry) -> Reason | None:
-        if entry.symptom in NERVE_SYMPTOMS | JOINT_SYMPTOMS:
+        if entry.symptom in SIGNS:
             return Reason("response-symptom", facts={"symptom": entry.symptom})
+        if entry.stopped is not None:
+            return Reason("response-stopped", facts={"words": entry.stopped})
         if self.is_burning(entry) and entry.moved != "none":
             return Reason("response-travels")
         if entry.moved == "down":
@@ -207,7 +213,17 @@ class Responder:
         over = self._morning_over(entry)
         if over is not None and over > 0 and not self._expected_soreness(entry):
             return Reason("response-morning-worse", facts=self._morning_facts(entry))
+        if self._began_high(entry):
+            return Reason(BEGAN_HIGH, facts={"before": entry.before})
         return None
+
+    def _began_high(self, entry: LogEntry) -> bool:
+        """Strong pain before the session, or clearly above the usual one where that is known."""
+        if entry.before is None:
+            return False
+        over = None if self._usual is None else entry.before - self._usual
+        unusual = over is not None and over >= self._number("began-high", "over_usual")
+        return entry.before >= self._number("began-high", "strong") or unusual
 
     def _morning_over(self, entry: LogEntry) -> float | None:
         reference = self.reference_morning(entry)

@@ -69,7 +69,14 @@ def factors_in_force(library: Library, situation: Situation) -> tuple[ClientFact
     """The client's factors and those the profile assumes, each on the sides where it counts."""
     profile = profile_in_force(library, situation.complaint)
     assumed = profile.assume if profile else ()
-    return (*situation.client.factors, *_assumed(library, situation, assumed))
+    return (*situation.client.factors, *_no_floor(situation), *_assumed(library, situation, assumed))
+
+
+def _no_floor(situation: Situation) -> Iterator[ClientFactor]:
+    """Who does not get down to the floor and up again has the factor, listed or not."""
+    listed = any(factor.id == Factors.NO_FLOOR for factor in situation.client.factors)
+    if situation.client.floor == "no" and not listed:
+        yield ClientFactor(id=Factors.NO_FLOOR)
 
 
 def _assumed(library: Library, situation: Situation, ids: tuple[str, ...]) -> Iterator[ClientFactor]:

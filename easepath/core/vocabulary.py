@@ -18,7 +18,8 @@ Outcome = Literal["clear", "careful", "incomplete", "hold", "refer", "emergency"
 ResponseClass = Literal["calm", "stirred", "flared", "waiting"]
 Symptom = Literal[
     "none", "pull", "effort", "muscle-burn", "ache", "stiffness", "soreness", "pinch", "sharp", "burning",
-    "shooting", "tingling", "numbness", "cramp", "locking", "giving-way",
+    "shooting", "tingling", "numbness", "cramp", "locking", "giving-way", "swelling", "dizzy", "faint", "breathless",
+    "chest-pain", "fall", "calf-swelling", "heaviness", "bleeding", "vision",
 ]  # fmt: skip
 SYMPTOMS: Final[tuple[Symptom, ...]] = get_args(Symptom)
 PainRule = Literal["pain-free", "tolerable", "touch-and-release"]
@@ -42,7 +43,14 @@ UNUSUAL: Final[tuple[Unusual, ...]] = get_args(Unusual)
 SIDES: Final[tuple[SideName, SideName]] = ("left", "right")
 BOTH: Final[frozenset[SideName]] = frozenset(SIDES)
 NERVE_SYMPTOMS: Final[frozenset[Symptom]] = frozenset({"shooting", "tingling", "numbness"})
-JOINT_SYMPTOMS: Final[frozenset[Symptom]] = frozenset({"sharp", "locking", "giving-way"})
+JOINT_SYMPTOMS: Final[frozenset[Symptom]] = frozenset({"sharp", "locking", "giving-way", "swelling"})
+SUSPENDING: Final[frozenset[Symptom]] = frozenset(
+    {"chest-pain", "faint", "breathless", "bleeding", "vision", "calf-swelling"}
+)
+"""Signs of the body that end every drill, not one."""
+BODY_SYMPTOMS: Final[frozenset[Symptom]] = SUSPENDING | {"fall", "dizzy", "heaviness", "swelling"}
+SIGNS: Final[frozenset[Symptom]] = NERVE_SYMPTOMS | JOINT_SYMPTOMS | BODY_SYMPTOMS
+"""What a clinician answers before the drill goes on."""
 MOVEMENT_VARIANTS: Final = {
     Movements.KNEE_FLEXION: frozenset({Movements.KNEE_FLEXION_HIP_EXTENDED}),
     Movements.HIP_FLEXION: frozenset({Movements.HIP_FLEXION_STRAIGHT_KNEE}),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Callable
 from typing import Any
 
 from playwright.sync_api import Page, expect
@@ -11,8 +12,10 @@ from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import MorningReport, SessionLog
 from easepath.standins.practice_life import live_through
 from easepath.standins.practice_people import PEOPLE
-from tests.browser.conftest import press_strip, wake
+from tests.browser.conftest import go, press_strip, wake
 from tests.conftest import TODAY, World
+
+SignIn = Callable[..., None]
 
 
 def test_a_clients_days_with_a_desk_program(live: World, page: Page, live_server: Any, settings: Any) -> None:
@@ -69,3 +72,44 @@ def test_a_clients_days_with_a_desk_program(live: World, page: Page, live_server
     expect(page.get_by_text("Pain on getting up")).to_be_hidden()
     latest = SessionLog.objects.filter(complaint=complaint).latest("date")
     assert MorningReport.objects.get(session=latest).pain == 0
+
+
+def test_chest_pain_on_the_phone_stops_the_plan_until_a_clinician_answers(
+    live: World, page: Page, live_server: Any, sign_in: SignIn
+) -> None:
+    complaint = live.complaints["Marta"]
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.clock.install()
+    page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}")
+    page.get_by_role("button", name="Start the session").click()
+    press_strip(page, "Before you begin: pain now", 1)
+    page.get_by_role("button", name="Begin", exact=True).click()
+    for _ in range(40):
+        wake(page)
+        if page.get_by_text("How was it?").is_visible():
+            break
+        page.clock.run_for(20_000)
+    press_strip(page, "Worst pain during it", 2)
+    page.get_by_role("button", name="pain or pressure in the chest, arm or jaw").click()
+    expect(page.get_by_role("alert")).to_contain_text("Stop and call the emergency number now.")
+    expect(page.get_by_role("group", name="Where?")).to_be_hidden()
+    page.get_by_role("button", name="End the session here").click()
+    expect(page.get_by_text("Stop and call the emergency number now.")).to_be_visible()
+    press_strip(page, "Pain right after", 2)
+    with page.expect_response(lambda answer: answer.url.endswith("/sessions") and answer.ok):
+        page.get_by_role("button", name="Send to the clinic").click()
+
+    page.set_viewport_size({"width": 1280, "height": 800})
+    sign_in()
+    row = page.get_by_role("list", name="Caseload").get_by_role("listitem").filter(has_text="Marta")
+    expect(row).to_contain_text("Body sign")
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Respond")
+    signs = page.get_by_role("region", name="Signs to answer")
+    expect(signs).to_contain_text("No drill goes on at home until it is answered.")
+    signs.get_by_role("button", name="Answer").click()
+    signs.get_by_role("textbox").fill("seen by her doctor today, heart in order")
+    signs.get_by_role("button", name="Record the answer").click()
+    expect(signs).to_be_hidden()
+    go(page, "Adjust")
+    expect(page.get_by_text("Suspend the plan")).to_have_count(0)

@@ -27,6 +27,7 @@ from easepath.clinic.models import (
     PlanVersion,
     SessionDrill,
     SessionLog,
+    SignAnswer,
 )
 from easepath.clinic.repository import read_complaint
 from easepath.clinic.seals import SEALED, missing_seals, seal, unseal
@@ -114,6 +115,9 @@ def test_the_database_itself_only_adds(world: World, model: Any) -> None:
     Clearance.objects.create(
         complaint=complaint, flag="cancer", doctor="Dr A", date=TODAY, reason="x", recorded_by=hanne,
         recorded_at=clock.now(),
+    )  # fmt: skip
+    SignAnswer.objects.create(
+        complaint=complaint, until=TODAY, reason="x", answered_by=hanne, answered_at=clock.now(),
     )  # fmt: skip
     count_session(hanne, complaint, complaint.sessions.all()[0].pk, counts=False, reason="x")
     rows = model.objects.all()

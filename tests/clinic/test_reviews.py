@@ -161,7 +161,9 @@ def test_an_undecided_stop_sign_is_left_open_in_words(world: World) -> None:
 def test_a_factor_entered_later_refuses_what_the_plan_holds(world: World) -> None:
     complaint, visit = world.complaints["Marta"], world.visit("Marta")
     answers = dict(Screening.of(read_complaint(complaint.pk)).answers)
-    save_screening(world.users["hanne"], visit, 0, Screening(answers, (FactorEntry("no-floor"),)))
+    save_screening(
+        world.users["hanne"], visit, 0, Screening(answers | {"falls-risk": False}, (FactorEntry("no-floor"),))
+    )
     line = next(line for line in caseload(world.users["hanne"])["lines"] if line["name"].startswith("Marta"))
     assert (line["kind"], line["what"]) == ("look", "refused")
     assert proposal(world, "Marta").rule == "refused"

@@ -161,6 +161,7 @@ def with_vertigo(world: World) -> Visit:
     """Marta's visit with a factor that refuses the deep-lunge rocks."""
     visit = world.visit("Marta")
     answers = dict(Screening.of(read_complaint(world.complaints["Marta"].pk)).answers)
+    answers["falls-risk"] = False
     save_screening(world.users["hanne"], visit, 0, Screening(answers, (FactorEntry("vertigo"),)))
     return fresh(visit)
 
@@ -223,7 +224,7 @@ def test_closing_keeps_in_words_what_was_open(world: World) -> None:
 def test_a_factor_of_one_complaint_reaches_every_plan_of_the_person(world: World) -> None:
     other = open_complaint(world.users["hanne"], world.complaints["Marta"].client)
     caseload(world.users["hanne"])
-    save_screening(world.users["hanne"], other, 0, Screening({}, (FactorEntry("vertigo"),)))
+    save_screening(world.users["hanne"], other, 0, Screening({}, (FactorEntry("recent-surgery-uncleared"),)))
     line = next(x for x in caseload(world.users["hanne"])["lines"] if x["complaint"] == world.complaints["Marta"].pk)
     assert (line["kind"], line["what"]) == ("look", "refused")
 

@@ -19,7 +19,7 @@ from easepath.core.compose.prescription import prescribe
 from easepath.core.facts import NeedSet, PainReport, Plan, PlannedDrill, Tryout
 from easepath.core.match import Matcher
 from easepath.core.vocabulary import Verdict
-from tests.core.build import LIBRARY, client, complaint, factor, matched
+from tests.core.build import LIBRARY, client, complaint, day, factor, matched
 
 PLACES = ("bed", "chair", "floor", "stand")
 SPOTS = st.builds(
@@ -175,8 +175,10 @@ def test_no_program_says_why(changes: dict[str, Any], rule: str) -> None:
     assert found.reason.rule == rule
 
 
+RUNNING = {"plan": Plan(start=day(20), drills=(PlannedDrill(drill="pelvic-tilt", side="both"),))}
 CAPS: dict[str, tuple[dict[str, Any], int]] = {
-    "seven": ({}, 7),
+    "five-in-a-new-plan": ({}, 5),
+    "seven-later": ({**RUNNING, "complaint": complaint(condition="low-back-stiff", side="both", days_since=90)}, 7),
     "low-confidence": ({"client": client(minutes=60, confidence="low")}, 4),
     "irritable": ({"complaint": complaint(pain=PainReport(rest=5, worst=6)), "client": client(minutes=60)}, 4),
     "memory": ({"client": client(minutes=60, factors=(factor("cognition"),))}, 3),

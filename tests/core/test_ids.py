@@ -81,7 +81,7 @@ def test_a_renamed_id_stops_the_load(name: str, tmp_path: Path) -> None:
 NUMBERS = {
     "one that is read and missing": ("eases_after_days: 7, ", "", "missing: the rule reads it"),
     "one that nothing reads": ("eases_after_days: 7", "eases_after_days: 7, weekly: 3", "nothing reads it"),
-    "one of a response": ("severe: 8, ", "", "missing: the rule reads it"),
+    "one of a response": ("severe_irritable: 7, ", "", "missing: the rule reads it"),
 }
 
 

@@ -119,17 +119,30 @@ def test_irritable_clients_get_the_pain_free_method_and_half_the_start() -> None
     assert hot.screen.start_step() == -1
 
 
-SIDES = {
-    "other-first-and-the-affected-once-more": ({}, [("right", None), ("left", 2)]),
-    "affected-first": ({"client": client(first="affected")}, [("left", 2), ("right", None)]),
-    "affected-only": ({"client": client(train="affected")}, [("left", None)]),
-    "no-extra-set-while-it-heals": ({"complaint": complaint(days_since=10)}, [("right", None), ("left", None)]),
+UNSTAGED = {"condition": "piriformis", "days_since": 60}
+SIDES: dict[str, tuple[str, dict[str, Any], list[tuple[str, int | None]]]] = {
+    "other-first-and-the-affected-once-more": ("strap-hamstring", {}, [("right", 2), ("left", 3)]),
+    "affected-first": ("strap-hamstring", {"client": client(first="affected")}, [("left", 3), ("right", 2)]),
+    "affected-only": ("strap-hamstring", {"client": client(train="affected")}, [("left", 2)]),
+    "no-extra-set-wanted": ("strap-hamstring", {"client": client(extra_set=False)}, [("right", 2), ("left", 2)]),
+    "no-extra-set-of-one": ("long-leg-lift", {}, [("right", None), ("left", None)]),
+    "no-extra-set-in-stages": (
+        "strap-hamstring",
+        {"complaint": complaint(condition="adductor-strain", days_since=200), "plan": Plan(stage=6)},
+        [("right", 2), ("left", 2)],
+    ),
+    "no-extra-set-while-it-heals": (
+        "figure-four-push",
+        {"client": client(factors=(factor("hamstring-strain", side="right", days_since=10),))},
+        [("right", 2), ("left", 2)],
+    ),
 }
 
 
-@pytest.mark.parametrize(("changes", "wanted"), SIDES.values(), ids=SIDES.keys())
-def test_sides_of_a_drill(changes: dict[str, Any], wanted: list[tuple[str, int | None]]) -> None:
-    found = prescribe(matched(plan=EMPTY, **changes), LIBRARY.drills["long-leg-lift"])
+@pytest.mark.parametrize(("drill", "changes", "wanted"), SIDES.values(), ids=SIDES.keys())
+def test_sides_of_a_drill(drill: str, changes: dict[str, Any], wanted: list[tuple[str, int | None]]) -> None:
+    facts = {"plan": Plan(), "complaint": complaint(**UNSTAGED), **changes}
+    found = prescribe(matched(**facts), LIBRARY.drills[drill])
     assert found is not None
     assert [(side.side, side.dose.sets) for side in found.sides] == wanted
 

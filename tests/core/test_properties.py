@@ -6,13 +6,14 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from easepath.core.adjust import review
-from easepath.core.compose import Chosen, assemble
+from easepath.core.adjust.adherence import Span, adherence
+from easepath.core.compose import Chosen, assemble, compose
 from easepath.core.compose.sheet import timeline
 from easepath.core.dose import dose_ladder
-from easepath.core.facts import LogEntry, Plan, PlannedDrill
+from easepath.core.facts import LogEntry, Plan, PlannedDrill, SignAnswer
 from easepath.core.match import Matcher
-from easepath.core.vocabulary import SIDES, Verdict
-from tests.core.build import LIBRARY, client, complaint, entry, factor, matched, plan, screened
+from easepath.core.vocabulary import SIDES, SUSPENDING, Verdict
+from tests.core.build import LIBRARY, client, complaint, day, entry, factor, matched, plan, screened
 
 QUICK = settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 DRILLS = st.sampled_from(sorted(LIBRARY.drills))
@@ -131,3 +132,40 @@ def test_same_facts_same_ranking(factors, stage) -> None:
 
     assert ranking() == ranking()
     assert SIDES == ("left", "right")
+
+
+@QUICK
+@given(logs(), st.sampled_from(sorted(SUSPENDING)), st.integers(0, 30), st.booleans())
+def test_nothing_planned_survives_a_sign_of_the_body(log, sign, ago, left_the_plan) -> None:
+    told = entry(ago, "pelvic-tilt" if left_the_plan else "lunge-rock", symptom=sign)
+    calm = tuple(e for e in log if e.drill != told.drill or e.date < told.date)
+    matcher = matched(log=(*calm, told), plan=plan())
+    assert {drill.decision.action for drill in review(matcher).drills} == {"suspend"}
+    assert compose(matcher).drills == ()
+    answer = SignAnswer(date=told.date, by="A. Clinician", reason="looked at")
+    if sign != "calf-swelling":  # a clot is ruled out by a clearance alone
+        after = matched(log=(*calm, told), plan=plan().model_copy(update={"answered": (answer,)}))
+        assert "suspend" not in {drill.decision.action for drill in review(after).drills}
+
+
+@QUICK
+@given(logs(), st.integers(6, 10), st.integers(1, 7))
+def test_nothing_goes_up_on_a_session_that_began_high(log, before, stage) -> None:
+    last = max(log, key=lambda e: e.date)
+    high = tuple(e.model_copy(update={"before": float(before)}) if e is last else e for e in log)
+    found = review(matched(log=high, plan=plan(stage=stage)))
+    assert found.drills[0].decision.action != "progress"
+
+
+@QUICK
+@given(st.sets(st.integers(1, 20)), st.sets(st.integers(1, 20)), st.integers(1, 20), st.integers(1, 7))
+def test_no_more_is_due_than_there_are_days_without_rest(logged, resting, long, days) -> None:
+    def dates(ago):
+        return {day(one) for one in ago}
+
+    found = adherence(Span(day(long), day(0), 14), dates(logged), dates(resting), days, 3)
+    awake = [one for one in range(1, min(long, 14) + 1) if one not in resting]
+    assert found.due <= len(awake)
+    assert found.done == len(set(awake) & logged)
+    assert found.rest + len(awake) == min(long, 14)
+    assert (found.share is None) == (found.due < 3)

@@ -10,9 +10,10 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.home import CountIn, HandOverIn, Link, MorningIn, SessionIn, Stored
+from easepath.api.schemas.home import CountIn, HandOverIn, Link, MorningIn, SessionIn, SignAnswerIn, Stored
 from easepath.api.views.home import HandedOver, HomeOut, home_view, version_line
 from easepath.api.views.respond import RespondOut, respond_view
+from easepath.clinic.actions.answer_signs import answer_signs
 from easepath.clinic.actions.count_session import count_session
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link, revoke_link, revoke_links
@@ -88,6 +89,13 @@ def post_count(request: HttpRequest, visit: int, session: uuid.UUID, payload: Co
     """Leave a session out of the count with a reason, or count it again."""
     found = get_visit(staff(request), visit)
     count_session(staff(request), found.complaint, session, counts=payload.counts, reason=payload.reason)
+    return respond_view(read_visit(staff(request), visit))
+
+
+@router.post("/visits/{visit}/sign-answers", response={200: RespondOut, 422: Problem}, operation_id="answer_signs")
+def post_sign_answer(request: HttpRequest, visit: int, payload: SignAnswerIn) -> RespondOut:
+    """Answer signs told at home, so that the plan may go on; the log stays as it came."""
+    answer_signs(staff(request), get_visit(staff(request), visit), **payload.dict())
     return respond_view(read_visit(staff(request), visit))
 
 

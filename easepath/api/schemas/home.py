@@ -55,6 +55,14 @@ class CountIn(In):
     reason: Annotated[str, Field(min_length=1, max_length=400)]
 
 
+class SignAnswerIn(In):
+    """What a clinician found about the signs of a drill (left out: of every drill) in its sessions up to a day."""
+
+    drill: Annotated[str, Field(max_length=60)] = ""
+    until: dt.date
+    reason: Annotated[str, Field(min_length=1, max_length=400)]
+
+
 class Stored(Schema):
     """What was stored, by its id; sending it again changes nothing."""
 

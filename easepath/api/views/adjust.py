@@ -6,6 +6,7 @@ from typing import Any, Literal, get_args
 
 from easepath.api.views.base import NoSide
 from easepath.api.views.home import SessionOut, ToldSymptom, VersionLine, session_lines
+from easepath.api.views.signs import HomeSign, sign_lines
 from easepath.clinic import models
 from easepath.clinic.errors import NotFoundError
 from easepath.clinic.facts.proposals import ActionWord, ProposalToday, decisions_of, proposals_of
@@ -105,6 +106,8 @@ class ReviewOut(View):
     first_name: str
     adherence: float | None
     knowledge_version: str
+    today: str
+    signs: list[HomeSign]
     proposals: list[ProposalOut]
 
 
@@ -126,8 +129,10 @@ def review_view(record: Record) -> ReviewOut:
     return ReviewOut(
         version=version.number,
         first_name=record.complaint.client.first_name,
-        adherence=assessment.review.adherence,
+        adherence=assessment.review.share_done,
         knowledge_version=assessment.library.version,
+        today=str(record.today),
+        signs=sign_lines(record),
         proposals=[
             _proposal(assessment, one, planned.get(one.drill), sessions, decided.get(one.key))
             for one in proposals_of(assessment)

@@ -43,6 +43,7 @@ class SessionDrillOut(View):
     during: int | None
     symptom: ToldSymptom
     felt: str
+    stopped: str
     moved: ToldMoved
     kind: ResponseClass | None
     why: str
@@ -143,8 +144,8 @@ def session_lines(record: Record) -> list[SessionOut]:
             drills.append(SessionDrillOut(
                 drill=row.drill, title=assessment.library.title(row.drill), side=side_word(row.side),
                 done_pct=row.done_pct, during=row.during, symptom=one_of(TOLD_SYMPTOMS, row.symptom),
-                felt=row.felt, moved=one_of(TOLD_MOVED, row.moved), kind=response and response.kind,
-                why=response.reason.text(assessment.library) if response else "",
+                stopped=row.stopped, felt=row.felt, moved=one_of(TOLD_MOVED, row.moved),
+                kind=response and response.kind, why=response.reason.text(assessment.library) if response else "",
             ))  # fmt: skip
         lines.append(SessionOut(
             id=str(session.id), date=str(session.date), version=session.version,

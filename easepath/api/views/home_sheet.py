@@ -3,16 +3,26 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import get_args
 
+from easepath.api.views.library import SymptomOut, symptom_words
 from easepath.clinic.facts.home import by_date, effective_sessions
 from easepath.clinic.facts.proposals import proposals_of
 from easepath.clinic.repository import Record
 from easepath.clinic.sheet import Sheet, sheet_of
 from easepath.clinic.shown import View
 from easepath.core.adjust.rest import rest_until
+from easepath.core.compose.sheet import SIGN_SITES
 from easepath.core.respond import SORENESS_OPEN, asks_moved
-from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, Symptom, Unusual, unusual_word
+from easepath.core.vocabulary import (
+    BODY_SYMPTOMS,
+    JOINT_SYMPTOMS,
+    NERVE_SYMPTOMS,
+    SIGNS,
+    SYMPTOMS,
+    Symptom,
+    Unusual,
+    unusual_word,
+)
 
 MORNING_LOOK_BACK = 4
 """Days after which nobody remembers a morning well enough to be asked about it."""
@@ -42,6 +52,9 @@ class HomeSheet(Sheet):
     withheld: bool
     symptoms: tuple[Symptom, ...]
     stop_symptoms: tuple[Symptom, ...]
+    body_symptoms: tuple[Symptom, ...]
+    symptom_words: tuple[SymptomOut, ...]
+    stop_reasons: tuple[SymptomOut, ...]
     rest_until: str | None
     today: str
     done_today: bool
@@ -57,15 +70,23 @@ def home_sheet(record: Record) -> HomeSheet:
     assert version is not None
     sheet = sheet_of(version)
     stopped = {p.drill for p in proposals_of(assessment) if p.is_stop}
-    drills = tuple(drill.model_copy(update={"paused": drill.drill in stopped}) for drill in sheet.drills)
+    drills = tuple(
+        drill.model_copy(update={
+            "paused": drill.drill in stopped, "felt_sites": tuple(dict.fromkeys((*drill.felt_sites, *SIGN_SITES))),
+        })
+        for drill in sheet.drills
+    )  # fmt: skip
     withheld = assessment.screen.flags.blocking or record.complaint.sheet_withheld
     shown = {"drills": (), "timeline": (), "seconds": 0} if withheld else {"drills": drills}
     until = rest_until(assessment.review.context)
     return HomeSheet(
         **{**{name: getattr(sheet, name) for name in Sheet.model_fields}, **shown},
         withheld=withheld,
-        symptoms=get_args(Symptom),
-        stop_symptoms=tuple(sorted(NERVE_SYMPTOMS | JOINT_SYMPTOMS)),
+        symptoms=SYMPTOMS,
+        stop_symptoms=tuple(symptom for symptom in SYMPTOMS if symptom in SIGNS),
+        body_symptoms=tuple(symptom for symptom in SYMPTOMS if symptom in BODY_SYMPTOMS - JOINT_SYMPTOMS),
+        symptom_words=tuple(symptom_words(assessment.library.symptoms)),
+        stop_reasons=tuple(symptom_words(assessment.library.stop_reasons)),
         rest_until=None if until is None else str(until),
         today=str(record.today),
         done_today=any(s.date == record.today for s in effective_sessions(record)),

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from easepath.api.views.base import Named
 from easepath.clinic.shown import View
 from easepath.core.dose.ladder import dose_ladder
@@ -41,6 +43,19 @@ class AreaOut(View):
     name: str
 
 
+class SymptomOut(View):
+    """How a client says what was felt, and what to do at once where it is a sign that stops."""
+
+    id: str
+    text: str
+    phone: str
+
+
+def symptom_words(rows: Mapping[str, models.SymptomWords]) -> list[SymptomOut]:
+    """Each with its words."""
+    return [SymptomOut(id=row.id, text=row.text, phone=row.phone) for row in rows.values()]
+
+
 class Options(View):
     """Everything a form offers."""
 
@@ -54,6 +69,8 @@ class Options(View):
     movements: list[str]
     regions: list[str]
     areas: list[AreaOut]
+    symptoms: list[SymptomOut]
+    stop_reasons: list[SymptomOut]
     knowledge_version: str
 
 
@@ -137,6 +154,8 @@ def options_view() -> Options:
         methods=[Named(id=m.id, name=m.name) for m in library.methods.values()],
         movements=sorted(library.movements),
         regions=list(library.regions),
+        symptoms=symptom_words(library.symptoms),
+        stop_reasons=symptom_words(library.stop_reasons),
         areas=[AreaOut(id=a.id, view=a.view, name=a.name) for a in library.areas.values()],
         knowledge_version=library.version,
     )  # fmt: skip

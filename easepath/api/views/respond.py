@@ -5,9 +5,11 @@ from __future__ import annotations
 from easepath.api.views.base import Ripple
 from easepath.api.views.home import SessionOut, session_lines
 from easepath.api.views.home_sheet import OpenMorning, mornings_open
+from easepath.api.views.signs import HomeSign, sign_lines
 from easepath.clinic.caseload_lines import response_line
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
+from easepath.core.compose.sheet import SIGN_SITES
 from easepath.core.vocabulary import PainRule, SideWord, side_word
 
 
@@ -47,6 +49,7 @@ class RespondOut(View):
     mornings_open: list[OpenMorning]
     today: str
     planned: list[PlannedDrillOut]
+    signs: list[HomeSign]
 
 
 MOST_SESSIONS = 14
@@ -77,13 +80,14 @@ def respond_view(record: Record) -> RespondOut:
         drills=drills,
         sessions=session_lines(record),
         ripples=[Ripple(**one) for one in response_line(record, most=MOST_SESSIONS)],
-        adherence=context.adherence,
+        adherence=assessment.review.share_done,
         mornings_open=mornings_open(record),
         today=str(record.today),
+        signs=sign_lines(record),
         planned=[] if version is None else [
             PlannedDrillOut(
                 drill=row.drill, title=row.prescription["title"], side=side_word(row.side),
-                felt=row.prescription["felt_sites"],
+                felt=list(dict.fromkeys((*row.prescription["felt_sites"], *SIGN_SITES))),
             )
             for row in version.drills.all()
         ],

@@ -10,9 +10,10 @@ from easepath.clinic.repository import Record
 from easepath.clinic.rows import AnswerRow
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
-from easepath.core.ids import Answers, Factors
+from easepath.core.ids import Answers
 from easepath.core.knowledge.models import RedFlag
 from easepath.core.reasons import Reason
+from easepath.core.screening.falls import falls_asked
 from easepath.core.vocabulary import FlagAction, SideWord, Verdict, VerdictWord, one_of
 
 Pending = Literal["", "no", "open"]
@@ -190,8 +191,7 @@ def screening_view(record: Record) -> ScreeningOut:
 
 
 def _falls(assessment: Assessment) -> tuple[str, ...]:
-    situation = assessment.screen.situation
-    asked = (situation.client.age or 0) >= 75 or Factors.NO_FLOOR in assessment.screen.factor_ids
+    asked = falls_asked(assessment.library, assessment.facts, assessment.screen.factors)
     return (Answers.FALLS_RISK,) if asked else ()
 
 

@@ -54,7 +54,7 @@ def _decide(
     if changed or after is not record:
         session = compose_session(after.assessment, chosen, keep_order=True)
         new = next_version(after, session, replaced)
-    adherence = record.assessment.review.adherence
+    adherence = record.assessment.review.share_done
     return Act(lambda: _write(actor, after, decided, new, adherence), "close-review", lambda version: {
         "version": version.number if version else None, "stage": after.complaint.stage,
         "difference": version.difference if version else [],

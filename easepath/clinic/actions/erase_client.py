@@ -25,6 +25,8 @@ TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
     (models.Proposal, "review__complaint__client", {"decision_reason": ""}),
     (models.PlanVersion, "complaint__client", {"overridden": []}),
     (models.SessionLog, "complaint__client", {"note": ""}),
+    (models.SessionDrill, "session__complaint__client", {"stopped": ""}),
+    (models.SignAnswer, "complaint__client", {"reason": ""}),
     (models.SessionCount, "session__complaint__client", {"reason": ""}),
     (models.KeptFacts, "complaint__client", {"facts": {}}),
 )  # fmt: skip

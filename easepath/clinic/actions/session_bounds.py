@@ -39,6 +39,7 @@ class DrillDone:
     symptom: Symptom | Literal[""] = ""
     felt: Annotated[str, Field(max_length=40)] = ""
     moved: Moved | Literal[""] = ""
+    stopped: Annotated[str, Field(max_length=400)] = ""
 
 
 @dataclass(frozen=True)
@@ -112,6 +113,8 @@ def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, s
         if drill.drill in seen:
             fields[f"drills.{index}.drill"] = "stands twice in this session"
         seen.add(drill.drill)
+        if drill.stopped and not drill.stopped.strip():
+            fields[f"drills.{index}.stopped"] = "say in a few words why"
         if drill.felt and drill.felt not in sites:
             fields[f"drills.{index}.felt"] = "is not a place this product knows"
     return fields

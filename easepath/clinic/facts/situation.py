@@ -22,6 +22,7 @@ if TYPE_CHECKING:
     from easepath.clinic.repository import Record
 
 MOST_YEARS = 120
+ERASED = "erased"
 
 
 def build_situation(library: Library, record: Record) -> core.Situation:
@@ -177,6 +178,10 @@ def _plan(library: Library, story: core.Complaint, record: Record) -> core.Plan:
         stage_since=complaint.stage_since if staged else None,
         start=None if version is None else min(version.plan_start, today),
         confirmed=tuple(complaint.gate_words),
+        answered=tuple(
+            _read(core.SignAnswer, drill=row.drill, date=min(row.until, today), by=row.by, reason=row.reason or ERASED)
+            for row in record.sign_answers
+        ),
         drills=() if version is None else tuple(_planned(row, today) for row in version.drills.all()),
     )
 

@@ -53,7 +53,10 @@ class SessionLog(models.Model):
 
 
 class SessionDrill(models.Model):
-    """One drill of a session: how much was done, the worst pain, and what was felt where; empty is not asked."""
+    """One drill of a session: how much was done, the worst pain, and what was felt where; empty is not asked.
+
+    `stopped` says in the client's words why it was broken off for another reason than a sign.
+    """
 
     session = models.ForeignKey(SessionLog, on_delete=models.CASCADE, related_name="drills")
     position = models.PositiveSmallIntegerField()
@@ -61,15 +64,33 @@ class SessionDrill(models.Model):
     side = models.CharField(max_length=5, choices=SIDES)
     done_pct = models.PositiveSmallIntegerField(null=True)
     during = models.PositiveSmallIntegerField(null=True)
-    symptom = models.CharField(max_length=12, blank=True)
+    symptom = models.CharField(max_length=16, blank=True)
     felt = models.CharField(max_length=40, blank=True)
     moved = models.CharField(max_length=5, blank=True)
+    stopped = models.CharField(max_length=400, blank=True)
 
     class Meta:
         ordering = ("position",)
 
     def __str__(self) -> str:
         return f"{self.drill} {self.side}"
+
+
+class SignAnswer(models.Model):
+    """A clinician's answer to the signs of one drill, or of every drill (empty), in the sessions up to a date."""
+
+    complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="sign_answers")
+    drill = models.CharField(max_length=60, blank=True)
+    until = models.DateField()
+    reason = models.CharField(max_length=400)
+    answered_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
+    answered_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ("pk",)
+
+    def __str__(self) -> str:
+        return f"signs up to {self.until} answered"
 
 
 class SessionCount(models.Model):

@@ -1,29 +1,66 @@
-"""Adherence: how many of the due dates were logged."""
+"""Adherence: how many of the due dates were logged; a day of rest is neither due nor counted."""
 
 from __future__ import annotations
 
 import datetime as dt
-from bisect import bisect_left, bisect_right
-from operator import attrgetter
+import math
+from collections.abc import Collection
+from dataclasses import dataclass
 
-from easepath.core.facts import Situation
-from easepath.core.knowledge.library import Library
+WEEK = 7
+"""Days."""
 
 
-def adherence(library: Library, situation: Situation) -> float | None:
-    """Dates logged of dates due, from the plan's start or the days looked back, the later, to yesterday.
+@dataclass(frozen=True)
+class Adherence:
+    """Dates due, dates logged of them, and days of rest, since the plan's start or the days looked back, the later.
 
-    None when the start or the client's days per week are unknown, or less than one date is due.
+    Where fewer dates are due than `fewest` the share is not known yet.
     """
-    start, days = situation.plan.start, situation.client.days_per_week
-    if start is None or days is None:
-        return None
-    first = max(start, situation.today - dt.timedelta(days=library.number("low-adherence", "look_back_days")))
-    last = situation.today - dt.timedelta(days=1)
-    due = ((last - first).days + 1) * days / 7
-    if due < 1:
-        return None
-    by_date = attrgetter("date")
-    log = situation.log_by_date
-    logged = {entry.date for entry in log[bisect_left(log, first, key=by_date) : bisect_right(log, last, key=by_date)]}
-    return len(logged) / due
+
+    due: int
+    done: int
+    rest: int
+    fewest: int
+
+    @property
+    def share(self) -> float | None:
+        """Dates logged of dates due, 0-1 and over; None while too few are due."""
+        return None if self.due < self.fewest else self.done / self.due
+
+    def as_data(self) -> dict[str, float | None]:
+        """Plain data, the share in percent."""
+        share = None if self.share is None else round(100 * self.share, 6)
+        return {"due": self.due, "done": self.done, "rest": self.rest, "share": share}
+
+
+@dataclass(frozen=True)
+class Span:
+    """The days that are looked at: from the start, at most so many back, to yesterday."""
+
+    start: dt.date
+    today: dt.date
+    most: int
+
+    @property
+    def days(self) -> tuple[dt.date, ...]:
+        """Every day, the latest first."""
+        long = min(self.most, (self.today - self.start).days)
+        return tuple(self.today - dt.timedelta(days=back) for back in range(1, long + 1))
+
+
+def adherence(
+    span: Span, logged: Collection[dt.date], resting: Collection[dt.date], days_per_week: int, fewest: int
+) -> Adherence:
+    """Of the dates due in whole weeks back from yesterday, and in the part of a week before them, those logged.
+
+    `days_per_week` is what was prescribed; no week owes more dates than it has days without rest.
+    """
+    days = span.days
+    due = 0
+    for first in range(0, len(days), WEEK):
+        week = days[first : first + WEEK]
+        whole = days_per_week if len(week) == WEEK else math.floor(len(week) * days_per_week / WEEK)
+        due += min(whole, sum(day not in resting for day in week))
+    awake = [day for day in days if day not in resting]
+    return Adherence(due, sum(day in logged for day in awake), len(days) - len(awake), fewest)

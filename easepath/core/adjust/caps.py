@@ -14,9 +14,11 @@ from easepath.core.reasons import Reason
 
 
 def apply_caps(context: Context, reviews: Sequence[DrillReview], *, worse: bool) -> tuple[DrillReview, ...]:
-    """Only so many drills go up, the heaviest needs first; after a fresh flare or a worse measure none does."""
-    most, percent = context.library.number("queued", "most_drills"), context.library.number("queued", "work_pct")
-    rising = _heaviest_first(context, [review for review in reviews if review.decision.action == "progress"])
+    """Only so many drills go up, the longest unchanged first; after a fresh flare or a worse measure none does."""
+    calm = context.screen.irritability.level == "low"
+    most = context.number("queued", "most_drills_calm" if calm else "most_drills")
+    percent = context.number("queued", "work_pct")
+    rising = _longest_unchanged_first(context, [review for review in reviews if review.decision.action == "progress"])
     blocked = _block(context, worse)
     allowed: list[str] = []
     added = 0.0
@@ -37,20 +39,22 @@ def apply_caps(context: Context, reviews: Sequence[DrillReview], *, worse: bool)
     )
 
 
-def _heaviest_first(context: Context, rising: list[DrillReview]) -> list[DrillReview]:
-    matcher = context.matcher
-    return sorted(rising, key=lambda review: -matcher.weigh(review.drill, matcher.main_need(review.drill)))
+def _longest_unchanged_first(context: Context, rising: list[DrillReview]) -> list[DrillReview]:
+    """Every drill gets its turn: by the date its dose began, then by the weight of its need."""
+    matcher, start = context.matcher, context.situation.plan.start
+
+    def turn(review: DrillReview) -> tuple[dt.date, float]:
+        began = review.planned.since or start or dt.date.min
+        return began, -matcher.weigh(review.drill, matcher.main_need(review.drill))
+
+    return sorted(rising, key=turn)
 
 
 def _block(context: Context, worse: bool) -> str | None:
     if worse:
         return "a measure or the usual pain is worse"
-    first = context.situation.today - dt.timedelta(days=context.library.number("queued", "days_after_flare"))
-    planned = {p.drill for p in context.situation.plan.drills}
-    for one in context.responder.answered_since(first):
-        if one.entry.drill in planned and one.response.kind == "flared":
-            return f"a drill flared on {one.entry.date}, less than three days ago"
-    return None
+    date = context.flared_within(context.number("queued", "days_after_flare"))
+    return None if date is None else f"a drill flared on {date}, less than three days ago"
 
 
 def _work_of(context: Context, review: DrillReview, *, to: bool) -> float:

@@ -13,9 +13,11 @@ from easepath.core.compose.weekly import days_bind
 from easepath.core.ids import Methods
 from easepath.core.match.rank import Candidate
 from easepath.core.reasons import Reason
-from easepath.core.vocabulary import JOINT_SYMPTOMS, Verdict
+from easepath.core.vocabulary import JOINT_SYMPTOMS, Symptom, Verdict
 
 PINCH = frozenset({"pinch"})
+STOPPING: frozenset[Symptom] = frozenset({"fall", "dizzy", "heaviness"})
+"""Signs of the body that end their drill; what else may bring them is paused."""
 
 Rule = Callable[[DrillView], Decision | None]
 
@@ -36,28 +38,46 @@ def red_flag(view: DrillView) -> Decision | None:
     return Decision("red-flag", "suspend", _reason("red-flag", flag=flags.raised[0].id))
 
 
+def body(view: DrillView) -> Decision | None:
+    """A sign of the body: in any drill's last session one that ends every drill, or one that ends this drill."""
+    ending = view.context.suspending
+    if ending is not None:
+        return Decision("body", "suspend", _reason("body", symptom=ending.symptom, date=str(ending.date)))
+    symptom = view.unanswered.symptom(STOPPING) if view.unanswered else None
+    if view.unanswered is None or symptom is None:
+        return None
+    return Decision("body", "stop", _reason("body-drill", symptom=symptom, date=str(view.unanswered.date)))
+
+
 def nerve(view: DrillView) -> Decision | None:
     """A nerve symptom in the last session stops the drill."""
-    sign = view.last.nerve_sign(view.context.responder) if view.last else None
+    sign = view.unanswered.nerve_sign(view.context.responder) if view.unanswered else None
     if sign is None:
         return None
     return Decision("nerve", "stop", _reason("nerve", symptom=sign.symptom, date=str(sign.date)))
 
 
 def joint(view: DrillView) -> Decision | None:
-    """Sharp pain, locking or giving way in the last session stops the drill."""
-    symptom = view.last.symptom(JOINT_SYMPTOMS) if view.last else None
-    if view.last is None or symptom is None:
+    """Sharp pain, locking, giving way or swelling in the last session stops the drill."""
+    symptom = view.unanswered.symptom(JOINT_SYMPTOMS) if view.unanswered else None
+    if view.unanswered is None or symptom is None:
         return None
-    return Decision("joint", "stop", _reason("joint", symptom=symptom, date=str(view.last.date)))
+    return Decision("joint", "stop", _reason("joint", symptom=symptom, date=str(view.unanswered.date)))
+
+
+def stopped(view: DrillView) -> Decision | None:
+    """The last session was broken off for another reason: ask."""
+    words = view.unanswered.stopped if view.unanswered else None
+    return None if words is None else _hold("stopped", words=words)
 
 
 def break_(view: DrillView) -> Decision | None:
-    """A long time without a session restarts the drill; a short one eases it."""
+    """A long time without a session restarts the drill; a shorter one eases it, measured by the drill's own rhythm."""
     if not view.all_days:
         return None
     days = (view.context.situation.today - view.all_days[-1].date).days
-    long, short = view.number("break", "restarts_after_days"), view.number("break", "eases_after_days")
+    long = view.number("break", "restarts_after_days")
+    short = max(view.number("break", "eases_after_days"), view.number("break", "rhythm_days") / view.days_per_week)
     if days >= long:
         return moves.restart(view, "break", _reason("break", days=days, threshold=long))
     if days >= short:
@@ -113,11 +133,16 @@ def flare(view: DrillView) -> Decision | None:
 
 def stirred_again(view: DrillView) -> Decision | None:
     """Sessions stirred or flared more often than not: ease."""
-    last = view.last_classes(int(view.number("stirred-again", "of_last")))
-    stirs = sum(1 for kind in last if kind in ("stirred", "flared"))
+    last = view.days[-int(view.number("stirred-again", "of_last")) :]
+    stirs = sum(1 for day in last if day.kind in ("stirred", "flared") and not day.began_high)
     if stirs < view.number("stirred-again", "times"):
         return None
     return moves.ease(view, "stirred-again", _reason("stirred-again", times=stirs))
+
+
+def began_high(view: DrillView) -> Decision | None:
+    """The last session stirred by the pain it began from: it says nothing about the drill."""
+    return _hold("began-high") if view.last is not None and view.last.began_high else None
 
 
 def stirred(view: DrillView) -> Decision | None:
@@ -171,12 +196,13 @@ def unscreened(view: DrillView) -> Decision | None:
 
 
 def undone(view: DrillView) -> Decision | None:
-    """The last sessions not done whole, or too few of the due dates: shorten the session first."""
+    """The last sessions not done whole, or too few of the drill's own due dates: shorten the session first."""
     wanted, complete = int(view.number("undone", "sessions")), view.number("undone", "complete_pct")
     last = [day.done_pct for day in view.days[-wanted:]]
-    adherence = view.context.adherence
-    if adherence is not None and adherence < view.number("undone", "due_pct") / 100:
-        return _hold("undone", share=f"{round(100 * adherence)} % of the due dates logged")
+    share = view.adherence.share if view.adherence else None
+    rested = view.context.flared_within(view.number("undone", "days_after_flare")) is not None
+    if share is not None and share < view.number("undone", "due_pct") / 100 and not rested:
+        return _hold("undone", share=f"{round(100 * share)} % of the due dates logged")
     if len(last) == wanted and all(done is not None and done < complete for done in last):
         return _hold("undone", share=f"last two sessions {last[0]:g} % and {last[-1]:g} % done")
     return None
@@ -211,10 +237,11 @@ def _rested(days: Sequence[SessionDay], rest: float) -> bool:
 
 
 RULES: Mapping[str, Rule] = {
-    "red-flag": red_flag, "nerve": nerve, "joint": joint, "break": break_, "refused": refused,
-    "pinch-again": pinch_again, "pinch": pinch, "flare-again": flare_again, "flare": flare,
-    "stirred-again": stirred_again, "stirred": stirred, "waiting": waiting, "wrong-place": wrong_place,
-    "creeping": creeping, "unscreened": unscreened, "undone": undone, "ready": ready, "steady": steady,
+    "red-flag": red_flag, "body": body, "nerve": nerve, "joint": joint, "stopped": stopped, "break": break_,
+    "refused": refused, "pinch-again": pinch_again, "pinch": pinch, "flare-again": flare_again, "flare": flare,
+    "stirred-again": stirred_again, "began-high": began_high, "stirred": stirred, "waiting": waiting,
+    "wrong-place": wrong_place, "creeping": creeping, "unscreened": unscreened, "undone": undone, "ready": ready,
+    "steady": steady,
 }  # fmt: skip
 """The rule behind each row of the knowledge; their order is that of the rows."""
 

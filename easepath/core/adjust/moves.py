@@ -40,7 +40,7 @@ def same_drill(view: DrillView, step: int) -> To:
 
 
 def neighbour_rung(view: DrillView, *, up: bool) -> Drill | None:
-    """The nearest open drill with risk below 3 on the next lower or higher rung of the ladder."""
+    """The nearest open drill with risk below 3 on the next lower or higher rung that no other row of the plan holds."""
     if view.drill.ladder is None:
         return None
     ladder, rung = view.drill.ladder
@@ -48,23 +48,40 @@ def neighbour_rung(view: DrillView, *, up: bool) -> Drill | None:
     rungs = [r for r in view.context.library.ladders[ladder] if (r > rung if up else r < rung)]
     for number in sorted(rungs, reverse=not up):
         drills = view.context.library.ladders[ladder][number]
-        fit = [d for d in drills if matcher.is_open(d, view.side) and matcher.risk(d) < OPEN_RISK]
+        if matcher.rungs.is_behind_danger(ladder, number):
+            continue
+        taken = {row.drill for row in view.other_rows}
+        fit = [
+            d for d in drills
+            if d.id not in taken and matcher.is_open(d, view.side) and matcher.risk(d) < OPEN_RISK
+        ]  # fmt: skip
         if fit:
             return min(fit, key=lambda d: (-matcher.candidate(d, view.side).score, d.id))
     return None
 
 
 def swap_candidates(view: DrillView) -> list[Candidate]:
-    """Ranked drills outside the plan on that side, risk below 3, that serve the drill's need; best first."""
-    matcher = view.context.matcher
+    """Ranked drills outside the plan on that side, risk below 3, that serve the drill's need; best first.
+
+    None whose ladder another row has, nor one that another row of this review was given before.
+    """
+    matcher, library = view.context.matcher, view.context.library
     need = matcher.main_need(view.drill)
-    planned = {p.drill for p in view.context.situation.plan.drills if view.whole or view.side in p.sides}
+    elsewhere = {row.drill for row in view.other_rows} | view.given_before
+    planned = {view.drill.id} | elsewhere
+    ladders = {drill.ladder[0] for drill in map(library.drill, elsewhere) if drill.ladder}
     wanted: tuple[SideWord, ...] = (view.side, "both")
     return [
         candidate for candidate in matcher.result.ranked
         if candidate.side in wanted and candidate.drill.id not in planned
+        and (candidate.drill.ladder is None or _may_enter(view, candidate.drill.ladder, ladders))
         and candidate.risk < OPEN_RISK and candidate.drill.needs.get(need, 0) > 0
     ]  # fmt: skip
+
+
+def _may_enter(view: DrillView, at: tuple[str, int], taken: set[str]) -> bool:
+    ladder, rung = at
+    return ladder not in taken and not view.context.matcher.rungs.is_behind_danger(ladder, rung)
 
 
 def swap(

@@ -8,10 +8,11 @@ from dataclasses import dataclass
 from easepath.core.adjust.gates import GateResult, gate
 from easepath.core.adjust.session_day import latest_dates
 from easepath.core.adjust.view import Context
-from easepath.core.facts import Sitting
+from easepath.core.facts import LogEntry, Sitting
 from easepath.core.ids import Measures
 from easepath.core.measure.values import Row, shortfall
 from easepath.core.reasons import Reason
+from easepath.core.vocabulary import BODY_SYMPTOMS, JOINT_SYMPTOMS
 
 
 @dataclass(frozen=True)
@@ -25,7 +26,9 @@ class PlanProposal:
 
 def plan_proposals(context: Context) -> tuple[PlanProposal, ...]:
     """Every plan rule that fires, the gravest first."""
-    rules = (red_flag, worse, cut_session, goal, plateau, staged_gate, low_adherence, silent)
+    rules = (
+        red_flag, body, sign, stopped, call, worse, cut_session, goal, plateau, staged_gate, low_adherence, silent,
+    )  # fmt: skip
     return tuple(proposal for rule in rules for proposal in rule(context))
 
 
@@ -35,6 +38,48 @@ def red_flag(context: Context) -> Iterator[PlanProposal]:
         if flag.blocks:
             yield PlanProposal("red-flag", Reason("plan-red-flag", facts={"flag": flag.id, "action": flag.action}))
             return
+
+
+def body(context: Context) -> Iterator[PlanProposal]:
+    """A sign of the body in a last session that no clinician has answered; a swollen joint is the joint's."""
+    for entry in context.last_signs:
+        if entry.symptom in BODY_SYMPTOMS - JOINT_SYMPTOMS:
+            yield PlanProposal("body", _told("plan-body", context, entry))
+            return
+
+
+def sign(context: Context) -> Iterator[PlanProposal]:
+    """A nerve or joint sign in a last session that no clinician has answered."""
+    for entry in context.last_signs:
+        if entry.symptom in JOINT_SYMPTOMS or context.responder.is_nerve(entry):
+            yield PlanProposal("sign", _told("plan-sign", context, entry))
+            return
+
+
+def stopped(context: Context) -> Iterator[PlanProposal]:
+    """A last session was broken off for another reason."""
+    for entry in context.last_entries:
+        if entry.stopped is not None:
+            yield PlanProposal("stopped", _told("plan-stopped", context, entry))
+            return
+
+
+def call(context: Context) -> Iterator[PlanProposal]:
+    """Very strong pain in a last session."""
+    severe, above = context.number("call", "severe"), context.number("call", "above_before")
+    for entry in context.last_entries:
+        over = entry.before is not None and entry.during is not None and entry.during >= entry.before + above
+        if over or (entry.during is not None and entry.during >= severe):
+            yield PlanProposal("call", _told("plan-call", context, entry))
+            return
+
+
+def _told(rule: str, context: Context, entry: LogEntry) -> Reason:
+    facts = {
+        "symptom": entry.symptom, "date": str(entry.date), "during": entry.during, "words": entry.stopped,
+        "drill": context.library.title(entry.drill),
+    }  # fmt: skip
+    return Reason(rule, facts=facts)
 
 
 def worse(context: Context) -> Iterator[PlanProposal]:
@@ -99,7 +144,8 @@ def goal(context: Context) -> Iterator[PlanProposal]:
 
 def plateau(context: Context) -> Iterator[PlanProposal]:
     """Sittings enough over weeks, done well, and no real change."""
-    if context.adherence is None or context.adherence < context.number("plateau", "done_pct") / 100:
+    share = context.adherence.share if context.adherence else None
+    if share is None or share < context.number("plateau", "done_pct") / 100:
         return
     for row, alike in _counting(context):
         span = (alike[-1].date - alike[0].date).days
@@ -123,11 +169,13 @@ def staged_gate(context: Context) -> Iterator[PlanProposal]:
 
 def low_adherence(context: Context) -> Iterator[PlanProposal]:
     """Too few of the due dates, and no drill hurt: the program is too big."""
-    share = context.adherence
+    share = context.adherence.share if context.adherence else None
     if share is None or share >= context.number("low-adherence", "due_pct") / 100:
         return
+    if context.flared_within(context.number("low-adherence", "days_after_flare")) is not None:
+        return
     last = int(context.number("low-adherence", "painless_sessions"))
-    for planned in context.situation.plan.drills:
+    for planned in context.planned:
         for view in context.views(planned):
             if {day.kind for day in view.all_days[-last:]} & {"stirred", "flared"}:
                 return
@@ -137,11 +185,12 @@ def low_adherence(context: Context) -> Iterator[PlanProposal]:
 def silent(context: Context) -> Iterator[PlanProposal]:
     """No log for days, or a next morning unknown for too long."""
     plan, today = context.situation.plan, context.situation.today
-    if not plan.drills:
+    if not context.planned:
         return
     log = context.log
     last = log[-1].date if log else plan.start
-    if last is not None and (today - last).days >= context.number("silent", "days"):
+    rhythm = context.number("silent", "rhythm_days") / (context.most_days or 1)
+    if last is not None and (today - last).days >= max(context.number("silent", "days"), rhythm):
         yield PlanProposal("silent", Reason("plan-silent", facts={"days": (today - last).days}))
         return
     unknown_for = context.number("silent", "morning_days")

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from easepath.core.adjust.adherence import Adherence
 from easepath.core.adjust.caps import apply_caps
 from easepath.core.adjust.decision import Decision, DrillReview
 from easepath.core.adjust.drill_rules import decide
-from easepath.core.adjust.nerve import families_of, families_paused
+from easepath.core.adjust.pauses import pause_beside
 from easepath.core.adjust.plan_rules import PlanProposal, plan_proposals
 from easepath.core.adjust.view import Context, DrillView
 from easepath.core.dose.words import dose_words
@@ -23,8 +24,13 @@ class Review:
 
     drills: tuple[DrillReview, ...]
     plan: tuple[PlanProposal, ...]
-    adherence: float | None
+    adherence: Adherence | None
     context: Context
+
+    @property
+    def share_done(self) -> float | None:
+        """Share of the due dates that were logged, 0-1 and over; None while it cannot be known."""
+        return None if self.adherence is None else self.adherence.share
 
 
 def review(matcher: Matcher, log: tuple[LogEntry, ...] | None = None) -> Review:
@@ -33,13 +39,23 @@ def review(matcher: Matcher, log: tuple[LogEntry, ...] | None = None) -> Review:
     `log` are the sessions as they count, by date; left out, those of the situation as they were told.
     """
     context = Context(matcher, matcher.screen.situation.log_by_date if log is None else log)
-    drills = [_review_drill(context, planned) for planned in context.situation.plan.drills]
-    drills = _pause_families(context, drills)
+    drills = pause_beside(context, _each_in_turn(context))
     plan = plan_proposals(context)
     is_worse = any(proposal.rule == "worse" for proposal in plan)
     if any(proposal.rule == "cut-session" for proposal in plan):
         drills = [_held_for_the_cut(context.library, found) for found in drills]
     return Review(apply_caps(context, drills, worse=is_worse), plan, context.adherence, context)
+
+
+def _each_in_turn(context: Context) -> list[DrillReview]:
+    """Every row in the order of the plan: what one was given is no longer there for the next."""
+    found = []
+    for planned in context.planned:
+        one = _review_drill(context, planned)
+        if one.decision.to is not None and one.decision.to.drill != one.drill.id:
+            context.given.append((one.decision.to.drill, planned.sides))
+        found.append(one)
+    return found
 
 
 def _review_drill(context: Context, planned: PlannedDrill) -> DrillReview:
@@ -63,30 +79,9 @@ def _differs(view: DrillView) -> Reason | None:
     return Reason("adjust-dose-differs", facts=facts)
 
 
-def _pause_families(context: Context, drills: list[DrillReview]) -> list[DrillReview]:
-    """A nerve symptom pauses every other planned drill of its family."""
-    paused: set[str] = set()
-    for found in drills:
-        if found.decision.rule == "nerve":
-            for view in context.views(found.planned):
-                for entry in view.last.entries if view.last else ():
-                    if context.responder.is_nerve(entry):
-                        paused |= families_paused(context.library, found.drill, entry.felt)
-    if not paused:
-        return drills
-    return [_paused(found) if families_of(found.drill) & paused else found for found in drills]
-
-
 def _held_for_the_cut(library: Library, found: DrillReview) -> DrillReview:
     """While the whole session is cut, nothing else changes; stops, pauses and swaps stay."""
     if not library.actions[found.decision.action].changes:
         return found
     decision = Decision("queued", "hold", Reason("adjust-queued", facts={"why": "the whole session is cut first"}))
-    return replace(found, decision=decision)
-
-
-def _paused(found: DrillReview) -> DrillReview:
-    if found.decision.rule in ("nerve", "red-flag"):
-        return found
-    decision = Decision("nerve", "pause", Reason("adjust-nerve-pause"))
     return replace(found, decision=decision)

@@ -12,7 +12,7 @@ from operator import attrgetter
 
 from easepath.core.as_asked import ListAsAsked
 from easepath.core.facts import LogEntry
-from easepath.core.respond import Answered, Responder, Response
+from easepath.core.respond import BEGAN_HIGH, Answered, Responder, Response
 from easepath.core.vocabulary import ResponseClass
 
 WORST_FIRST: tuple[ResponseClass, ...] = ("flared", "stirred", "waiting", "calm")
@@ -44,6 +44,17 @@ class SessionDay:
     def kind(self) -> ResponseClass:
         """The class of the date."""
         return self.response.kind
+
+    @property
+    def began_high(self) -> bool:
+        """Whether it stirred by its beginning alone."""
+        stirred = [response for response in self.responses if response.kind == "stirred"]
+        return self.kind == "stirred" and all(response.reason.rule == BEGAN_HIGH for response in stirred)
+
+    @property
+    def stopped(self) -> str | None:
+        """In the client's words why a session of the date was broken off for another reason."""
+        return next((e.stopped for e in self.entries if e.stopped is not None), None)
 
     @property
     def done_pct(self) -> float | None:

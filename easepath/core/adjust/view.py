@@ -2,23 +2,25 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections import defaultdict
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from itertools import chain
 
-from easepath.core.adjust.adherence import adherence
+from easepath.core.adjust.adherence import Adherence, Span, adherence
 from easepath.core.adjust.session_day import SessionDay, SessionDays
 from easepath.core.compose.own_dose import DoseInForce, dose_in_force, given_dose
-from easepath.core.compose.weekly import ladder_for
+from easepath.core.compose.weekly import days_per_week, ladder_for
 from easepath.core.dose.ladder import DoseLadder
 from easepath.core.facts import LogEntry, PlannedDrill, Situation
 from easepath.core.knowledge.models import Drill, Method
 from easepath.core.match.methods import choose_method
 from easepath.core.match.rank import Matcher
 from easepath.core.respond import Responder
-from easepath.core.vocabulary import SIDES, ResponseClass, SideName, SideWord, sides_of
+from easepath.core.signs import answered_until, is_answered, last_entries, suspending_sign
+from easepath.core.vocabulary import SIDES, SIGNS, ResponseClass, SideName, SideWord, sides_of
 
 
 class Context:
@@ -36,15 +38,85 @@ class Context:
         self.log = log
         self._days: dict[tuple[str, SideName | None], SessionDays] = {}
         self.responder = Responder(self.screen, self.methods, log)
+        self.given: list[tuple[str, frozenset[SideName]]] = []
+        """Drills that rows of this review were given so far, with the sides they are for; rows are judged in order."""
 
     def _method(self, planned: PlannedDrill) -> str:
         drill = self.library.drill(planned.drill)
         return planned.method or choose_method(self.matcher, drill, sorted(planned.sides)) or drill.methods[0]
 
     @cached_property
-    def adherence(self) -> float | None:
-        """Share of the due dates that were logged; None while it cannot be known."""
-        return adherence(self.library, self.situation)
+    def last_entries(self) -> tuple[LogEntry, ...]:
+        """The sessions of the last date of each drill, planned or not, that no clinician has answered."""
+        situation = self.situation
+        return tuple(entry for entry in last_entries(situation) if not is_answered(situation, entry))
+
+    @cached_property
+    def last_signs(self) -> tuple[LogEntry, ...]:
+        """Those of them with a sign of the body, a nerve or a joint."""
+        return tuple(e for e in self.last_entries if e.symptom in SIGNS or self.responder.is_nerve(e))
+
+    @cached_property
+    def suspending(self) -> LogEntry | None:
+        """The first of them that ends every drill."""
+        return suspending_sign(self.situation)
+
+    @cached_property
+    def planned(self) -> tuple[PlannedDrill, ...]:
+        """The drills that are logged and adjusted; one that returns as a rest is neither."""
+        return tuple(planned for planned in self.situation.plan.drills if not planned.rest)
+
+    @cached_property
+    def most_days(self) -> int | None:
+        """The highest days per week among the planned drills as prescribed; None without a drill."""
+        return max((view.days_per_week for planned in self.planned for view in self.views(planned)), default=None)
+
+    @cached_property
+    def resting(self) -> frozenset[dt.date]:
+        """Days of rest: those after a flare of a planned drill, and all after a sign that nobody has answered."""
+        rest = int(self.number("flare", "rest_days"))
+        days = {
+            date + dt.timedelta(days=after)
+            for date in self.flares for after in range(1, rest + 1)
+        }  # fmt: skip
+        first = min((entry.date for entry in self.last_signs), default=None)
+        if first is not None:
+            days |= {first + dt.timedelta(days=after) for after in range(1, (self.situation.today - first).days + 1)}
+        return frozenset(days)
+
+    @cached_property
+    def flares(self) -> frozenset[dt.date]:
+        """The dates within the days looked back on which a planned drill flared."""
+        back = int(self.number("low-adherence", "look_back_days") + self.number("flare", "rest_days"))
+        planned = {row.drill for row in self.planned}
+        recent = self.responder.answered_since(self.situation.today - dt.timedelta(days=back))
+        return frozenset(
+            one.entry.date for one in recent if one.entry.drill in planned and one.response.kind == "flared"
+        )
+
+    def flared_within(self, days: float) -> dt.date | None:
+        """The last date on which a planned drill flared, not longer ago than so many days; None where none did."""
+        first = self.situation.today - dt.timedelta(days=days)
+        return max((date for date in self.flares if date >= first), default=None)
+
+    @cached_property
+    def adherence(self) -> Adherence | None:
+        """How many of the plan's due dates were logged; None without a start or a drill."""
+        start = self.situation.plan.start
+        if start is None or self.most_days is None:
+            return None
+        return self.kept(start, {entry.date for entry in self.log}, self.most_days)
+
+    def kept(self, start: dt.date, logged: Collection[dt.date], days_per_week: int) -> Adherence:
+        """How many of the dates due since `start` were logged."""
+        most, fewest = (int(self.number("low-adherence", name)) for name in ("look_back_days", "fewest_due"))
+        span = Span(start, self.situation.today, most)
+        return adherence(span, logged, self.resting, days_per_week, fewest)
+
+    def own_adherence(self, planned: PlannedDrill) -> dict[str, float | None] | None:
+        """How many of a row's own due dates were logged, on the side where fewest were, as plain data."""
+        known = [view.adherence for view in self.views(planned) if view.adherence is not None]
+        return min(known, key=lambda one: one.done).as_data() if known else None
 
     def number(self, rule: str, name: str) -> int | float:
         """A number of an adjusting rule."""
@@ -103,6 +175,41 @@ class DrillView:
     def last(self) -> SessionDay | None:
         """The last counted date."""
         return self.days[-1] if self.days else None
+
+    @property
+    def other_rows(self) -> tuple[PlannedDrill, ...]:
+        """The other rows of the plan that hold something on this side."""
+        rows = self.context.situation.plan.drills
+        return tuple(row for row in rows if row is not self.planned and self._shares(row.sides, row.drill))
+
+    @property
+    def given_before(self) -> frozenset[str]:
+        """Drills that rows before it were given on this side in this review."""
+        return frozenset(drill for drill, sides in self.context.given if self._shares(sides, drill))
+
+    def _shares(self, sides: frozenset[SideName], drill: str) -> bool:
+        return self.whole or self.side in sides or self.context.library.drill(drill).sides == "both"
+
+    @property
+    def unanswered(self) -> SessionDay | None:
+        """The last counted date, unless a clinician has answered its signs."""
+        until = answered_until(self.context.situation, self.drill.id)
+        return None if self.last is None or (until is not None and self.last.date <= until) else self.last
+
+    @cached_property
+    def days_per_week(self) -> int:
+        """Days per week as prescribed at the present dose."""
+        return days_per_week(self.context.matcher, self.drill, self.method.id, self.present.dose)
+
+    @cached_property
+    def adherence(self) -> Adherence | None:
+        """How many of the drill's own due dates were logged: since its dose began where it was never logged before."""
+        since, start = self.planned.since, self.context.situation.plan.start
+        if start is None:
+            return None
+        new = since is not None and not (self.all_days and self.all_days[0].date < since)
+        began = since if new and since is not None else start
+        return self.context.kept(began, {day.date for day in self.all_days}, self.days_per_week)
 
     def last_classes(self, most: int) -> tuple[ResponseClass, ...]:
         """The classes of the last counted dates."""

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from easepath.core.compose.optimise import Item
+from easepath.core.compose.optimise import COST_PER_DRILL, Item
 from easepath.core.compose.order import OrderRules
 from easepath.core.compose.own_dose import given_dose
 from easepath.core.compose.prescription import Prescription, prescribe, trained_sides
+from easepath.core.facts import Situation
 from easepath.core.ids import Needs
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import RISK_FACTOR, Candidate, Matcher
@@ -25,6 +26,12 @@ OFFERED_RISK = 3
 """The highest risk for the condition: a clinician alone chooses it."""
 MOST_DRILLS = 7
 """More are not remembered at home."""
+MOST_DRILLS_NEW = 5
+"""What is learned in the first weeks."""
+NEW_DAYS = 14
+"""Days in which a plan is new."""
+SHORT_MINUTES = 8
+"""A session as short as this leaves each of four drills the time it needs."""
 MOST_DRILLS_LOW = 4
 """What somebody with little confidence takes on without giving up."""
 NOT_WHEN_IRRITABLE = frozenset({"strengthen", "integrate"})
@@ -55,13 +62,17 @@ def must_needs(matcher: Matcher) -> tuple[str, ...]:
 
 
 def entrants(matcher: Matcher) -> tuple[Entrant, ...]:
-    """Every drill that may enter, best ranked first: fit enough, pinned, or the only one for a need to be covered."""
+    """Every drill that may enter, best ranked first.
+
+    Fit enough, calming this profile, pinned, or the only one for a need that must be covered.
+    """
     eligible = [c for c in _affected_rows(matcher).values() if _may_enter(matcher, c)]
     musts = must_needs(matcher)
     found = []
     for candidate in eligible:
         pinned = candidate.drill.id in matcher.screen.situation.pinned
-        if candidate.fit < ENTRY_FIT and not pinned and not _only_one(candidate, eligible, musts):
+        wanted = candidate.fit >= ENTRY_FIT or pinned or matcher.relieves(candidate.drill, candidate.side)
+        if not wanted and not _only_one(candidate, eligible, musts):
             continue
         entrant = _entrant(matcher, candidate)
         if entrant is not None:
@@ -69,11 +80,11 @@ def entrants(matcher: Matcher) -> tuple[Entrant, ...]:
     return tuple(found)
 
 
-def most_drills(matcher: Matcher) -> int:
-    """How many drills a session holds at the most."""
+def most_drills(matcher: Matcher, minutes: float) -> int:
+    """How many drills a session of so many minutes holds at the most."""
     screen = matcher.screen
-    caps = [MOST_DRILLS]
-    if screen.high or screen.situation.client.confidence == "low":
+    caps = [MOST_DRILLS_NEW if _is_new(screen.situation) else MOST_DRILLS]
+    if screen.high or screen.situation.client.confidence == "low" or minutes <= SHORT_MINUTES:
         caps.append(MOST_DRILLS_LOW)
     caps += [n for f in screen.factors if (n := screen.library.factors[f.id].max_drills) is not None]
     if screen.profile is not None and screen.profile.max_drills is not None:
@@ -81,11 +92,19 @@ def most_drills(matcher: Matcher) -> int:
     return min(caps)
 
 
+def _is_new(situation: Situation) -> bool:
+    """Whether there is no plan yet, or it is in its first days; a start that is not known counts as today's."""
+    plan = situation.plan
+    return not plan.drills or plan.start is None or (situation.today - plan.start).days < NEW_DAYS
+
+
 def items_of(matcher: Matcher, found: tuple[Entrant, ...]) -> tuple[Item, ...]:
     """The entrants as the optimiser sees them."""
     needs = {need: index for index, need in enumerate(matcher.needs.weights)}
     rules = OrderRules(matcher)
     power = 2 if matcher.screen.high else 1
+    now = matcher.screen.situation.complaint.pain.now
+    cost = 0.0 if now is not None and now >= ONLY_SETTLE_PAIN else COST_PER_DRILL
     return tuple(
         Item(
             e.drill.id,
@@ -99,6 +118,7 @@ def items_of(matcher: Matcher, found: tuple[Entrant, ...]) -> tuple[Item, ...]:
             frozenset(needs[n] for n, weight in e.drill.needs.items() if n in needs and weight >= COVERS_WEIGHT),
             e.drill.ladder[0] if e.drill.ladder else None,
             rules.spot(e.drill, e.places),
+            cost,
         )
         for e in found
     )

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 
 from easepath.core.compose.arrange import Slot
 from easepath.core.compose.candidates import (
     COVERS_WEIGHT,
     MUST_WEIGHT,
+    SHORT_MINUTES,
     Entrant,
     entrants,
     items_of,
@@ -74,7 +76,7 @@ def compose(matcher: Matcher, minutes: float | None = None) -> Composed:
     )
     uncovered = _uncovered(matcher, problem, covered)
     short = any(row.reason.rule == "uncovered-minutes" for row in uncovered)
-    return Composed(drills, time, uncovered, None, minutes_to_cover(problem) if short else None, choice.proved)
+    return Composed(drills, time, uncovered, None, minutes_to_cover(matcher, problem) if short else None, choice.proved)
 
 
 def problem_of(matcher: Matcher, found: tuple[Entrant, ...], seconds: float) -> Problem:
@@ -85,37 +87,49 @@ def problem_of(matcher: Matcher, found: tuple[Entrant, ...], seconds: float) -> 
         weights=tuple(matcher.needs.weights.values()),
         musts=frozenset(needs.index(need) for need in must_needs(matcher)),
         seconds=seconds,
-        most=most_drills(matcher),
+        most=most_drills(matcher, seconds / 60),
         rising=FLOOR_TO_STANDING_WITH_CARE if matcher.screen.rules.floor_care else FLOOR_TO_STANDING,
         top=found[0].drill.id if found else None,
         held=matcher.screen.situation.pinned,
     )
 
 
-def minutes_to_cover(problem: Problem) -> float | None:
+def minutes_to_cover(matcher: Matcher, problem: Problem) -> float | None:
     """The fewest minutes in which every need that can be covered is covered; None when nothing can be, or when it
     cannot be told within the sets that are looked at.
     """
     reachable = frozenset().union(*(item.covers for item in problem.items)) & problem.musts
-    helpful = tuple(replace(item, score=30.0, shares=()) for item in problem.items if item.covers & reachable)
-    unlimited = replace(problem, items=helpful, weights=(), top=None, seconds=NO_LIMIT_SECONDS)
+    helpful = tuple(replace(i, score=0.0, cost=0.0, shares=()) for i in problem.items if i.covers & reachable)
+    most = most_drills(matcher, NO_LIMIT_SECONDS / 60)
+    unlimited = replace(problem, items=helpful, weights=(), top=None, seconds=NO_LIMIT_SECONDS, most=most)
     best = choose(unlimited, NODES_TO_COVER)
     if best is None or not best.proved:
         return None
-    low, high = 0.0, sum(item.seconds for item in best.items) + best.arrangement.seconds
+    low, high = 0.0, _seconds_for(matcher, best)
     while high - low > 1:
         middle = (low + high) / 2
-        attempt = choose(replace(unlimited, seconds=middle), NODES_TO_COVER)
+        shorter = replace(unlimited, seconds=middle, most=most_drills(matcher, middle / 60))
+        attempt = choose(shorter, NODES_TO_COVER)
         if attempt is not None and not attempt.proved:
             return None
         if attempt is not None and attempt.covered == best.covered:
-            high = sum(item.seconds for item in attempt.items) + attempt.arrangement.seconds
+            high = _seconds_for(matcher, attempt)
         else:
             low = middle
-    return round(high / 60, 2)
+    return math.ceil(100 * high / 60) / 100  # rounded down it would be a second short
+
+
+def _seconds_for(matcher: Matcher, choice: Choice) -> float:
+    """The seconds in which a session may hold that choice: what it takes, and no fewer than allow so many drills."""
+    takes = sum(item.seconds for item in choice.items) + choice.arrangement.seconds
+    shortest = SHORT_MINUTES * 60 + 1
+    return takes if len(choice.items) <= most_drills(matcher, takes / 60) else max(takes, shortest)
 
 
 def _refusal(matcher: Matcher, minutes: float | None) -> Reason | None:
+    sign = matcher.screen.suspended_by
+    if sign is not None:
+        return Reason("compose-suspended", facts={"symptom": sign.symptom, "date": str(sign.date)})
     if not matcher.screen.issues_program:
         return Reason("compose-refused", facts={"outcome": matcher.screen.outcome})
     return Reason("compose-no-minutes") if minutes is None else None

@@ -11,7 +11,7 @@ POINTS_PER_NEED = 100.0
 """A need met outweighs every drill and change it costs; the other points only order what meets the same needs."""
 SECOND_SHARE = 0.5
 """A second drill for the same need adds half as much as the first."""
-COST_PER_DRILL = 3.0
+COST_PER_DRILL = 6.0
 """Of two sessions that meet the same needs the one with fewer drills is done more often."""
 COST_PER_CHANGE = 2.0
 """Getting up and down is what makes people skip."""
@@ -32,11 +32,12 @@ class Item:
     covers: frozenset[int]
     ladder: str | None
     spot: Spot
+    cost: float = COST_PER_DRILL
 
     @property
     def modular(self) -> float:
         """What it is worth whatever else is chosen."""
-        return self.score / 10 - COST_PER_DRILL
+        return self.score / 10 - self.cost
 
 
 @dataclass(frozen=True)

@@ -140,6 +140,8 @@ def _place(
     return wanted if all(v is not None and v < Verdict.EXCLUDE for v in there) else mildest
 
 
+EXTRA_SET_FROM = 2
+"""Sets of a dose from which on the affected side may do one more."""
 BOTH_SIDES: tuple[SideName, ...] = SIDES
 
 
@@ -149,7 +151,7 @@ def _side_doses(
     breath = breath_seconds(matcher, method)
     if drill.sides == "both":
         return (SideDose("both", dose, side_seconds(dose, drill, method, breath)),)
-    stiffer = _extra_set(matcher, sides) if extra else None
+    stiffer = _extra_set(matcher, sides) if extra and (dose.sets or 1) >= EXTRA_SET_FROM else None
     doses = [(side, one_more_set(dose) if side == stiffer else dose) for side in sides]
     return tuple(SideDose(side, given, side_seconds(given, drill, method, breath)) for side, given in doses)
 
@@ -157,7 +159,9 @@ def _side_doses(
 def _extra_set(matcher: Matcher, sides: tuple[SideName, ...]) -> SideName | None:
     """The affected side does one more set where both are trained and nothing is irritable or healing."""
     affected = matcher.screen.situation.complaint.affected
-    if len(sides) < 2 or len(affected) != 1 or matcher.screen.high or matcher.screen.healing():
+    staged = matcher.screen.profile is not None and bool(matcher.screen.profile.gates)
+    allowed = matcher.screen.situation.client.extra_set and not staged
+    if not allowed or len(sides) < 2 or len(affected) != 1 or matcher.screen.high or matcher.screen.healing():
         return None
     return next(iter(affected))
 

@@ -25,6 +25,8 @@ from easepath.core.screening.overrides import OVERRIDDEN
 from easepath.core.vocabulary import PainRule, PhaseName, Place, SideWord, Verdict, VerdictWord
 
 NEARBY_SITES = (Sites.GROIN, Sites.FRONT_OF_HIP, Sites.KNEE, Sites.LOW_BACK)
+SIGN_SITES = (Sites.CALF, Sites.BETWEEN_THE_LEGS)
+"""Where a sign means more than its drill: offered with every drill, those handed over before they had a word too."""
 GENERAL_STOPS = ("shooting pain, tingling or numbness", "sharp pain, locking or giving way")
 
 
@@ -118,7 +120,7 @@ def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured) -> She
         verdict=item.verdict.word,
         changed=_changes(library, item),
         cautions=tuple(cautions),
-        felt_sites=tuple(dict.fromkeys((Sites.TARGET, *drill.wrong_felt, *NEARBY_SITES))),
+        felt_sites=tuple(dict.fromkeys((Sites.TARGET, *drill.wrong_felt, *NEARBY_SITES, *SIGN_SITES))),
     )
 
 

@@ -51,6 +51,10 @@ def _check_client(library: Library, situation: Situation) -> None:
     movements = library.movements
     for index, limit in enumerate(situation.client.limits):
         _known(f"client.limits.{index}.movement", "movement", limit.movement, movements)
+    for name, stage in situation.client.stages.items():
+        _known(f"client.stages.{name}", "condition", name, library.conditions)
+        if library.conditions[name].stage(stage) is None:
+            raise CaseError(f"client.stages.{name}", f"{name} has no stage {stage}")
     _all_known("client.equipment", "piece of equipment", situation.client.equipment, library.standins)
 
 
@@ -100,6 +104,9 @@ def _check_plan(library: Library, situation: Situation) -> None:
     plan = situation.plan
     for name in ("start", "stage_since"):
         _not_future(f"plan.{name}", getattr(plan, name), situation.today)
+    for index, answered in enumerate(plan.answered):
+        _known(f"plan.answered.{index}.drill", "drill", answered.drill, library.drills)
+        _not_future(f"plan.answered.{index}.date", answered.date, situation.today)
     for index, planned in enumerate(plan.drills):
         _check_planned(library, situation.today, f"plan.drills.{index}", planned)
     profile = profile_in_force(library, situation.complaint)
@@ -118,6 +125,8 @@ def _check_planned(library: Library, today: dt.date, path: str, planned: Planned
     methods = library.drills[planned.drill].methods
     if planned.method is not None and planned.method not in methods:
         raise CaseError(f"{path}.method", f"{planned.drill} is not done as {planned.method!r}")
+    if planned.order is not None:
+        _known(f"{path}.order.instead", "drill", planned.order.instead, library.drills)
     if planned.dose is not None and not planned.kept:
         _check_own_dose(library, f"{path}.dose", planned, planned.dose)
 

@@ -51,7 +51,12 @@ class Limit(Fact):
 
 
 class Client(Fact):
-    """Who the program is for and what they really have."""
+    """Who the program is for and what they really have.
+
+    `floor` says how they get down and up again, `sits_square` whether an ordinary seat bends hip and knee to 90
+    degrees, `stages` by profile the stage of an operation that is not the complaint, `extra_set` whether the affected
+    side may do one set more.
+    """
 
     age: Annotated[float, Field(ge=0, le=120)] | None = None
     sex: Literal["f", "m", "x"] | None = None
@@ -67,6 +72,10 @@ class Client(Fact):
     train: Literal["both", "affected"] = "both"
     first: Literal["unaffected", "affected"] = "unaffected"
     phase_order: Literal["mobility-first", "control-first"] = "mobility-first"
+    extra_set: bool = True
+    floor: Literal["alone", "chair", "no"] | None = None
+    sits_square: bool | None = None
+    stages: dict[str, int] = Field(default_factory=dict)
 
     @property
     def years(self) -> int | None:

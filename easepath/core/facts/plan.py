@@ -3,18 +3,32 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Literal
+from typing import Annotated, Literal
+
+from pydantic import Field
 
 from easepath.core.facts.base import Fact, Step, Weight
 from easepath.core.knowledge.models import Dose
 from easepath.core.vocabulary import SideName, SideWord, sides_of
 
 
+class StandingOrder(Fact):
+    """What may change at home before the next review, as agreed at hand-over.
+
+    `ease` lets the dose fall, `up_to` is the highest step it may rise to, `instead` what takes the drill's place.
+    """
+
+    ease: bool = True
+    up_to: Step | None = None
+    instead: str | None = None
+
+
 class PlannedDrill(Fact):
     """A drill of the running plan at its present dose.
 
-    `dose` wins over the step; parts left out are the start dose's. `kept` marks one that was handed over as a step of
-    the ladder of its day: it is whole, and only where today's ladder says otherwise does it count as the drill's own.
+    One that is a `rest` is played and printed, never logged, adjusted or counted. `dose` wins over the step; parts left
+    out are the start dose's. `kept` marks one that was handed over as a step of the ladder of its day: it is whole, and
+    only where today's ladder says otherwise does it count as the drill's own.
     """
 
     drill: str
@@ -24,6 +38,8 @@ class PlannedDrill(Fact):
     since: dt.date | None = None
     dose: Dose | None = None
     kept: bool = False
+    rest: bool = False
+    order: StandingOrder | None = None
 
     @property
     def sides(self) -> frozenset[SideName]:
@@ -31,14 +47,24 @@ class PlannedDrill(Fact):
         return sides_of(self.side)
 
 
+class SignAnswer(Fact):
+    """A clinician's answer to the signs of one drill, or of every drill, in its sessions up to a date."""
+
+    date: dt.date
+    by: Annotated[str, Field(min_length=1)]
+    reason: Annotated[str, Field(min_length=1)]
+    drill: str | None = None
+
+
 class Plan(Fact):
-    """The running plan: its stage and its drills, in order."""
+    """The running plan: its stage and its drills, in order, and the signs that were answered."""
 
     stage: int | None = None
     drills: tuple[PlannedDrill, ...] = ()
     start: dt.date | None = None
     stage_since: dt.date | None = None
     confirmed: tuple[str, ...] = ()
+    answered: tuple[SignAnswer, ...] = ()
 
 
 class Clearance(Fact):

@@ -15,6 +15,7 @@ class LogEntry(Fact):
     """One drill in one session at home, with the response by the next morning.
 
     `session` is the session's identity, for storage, display and corrections; the rules read dates.
+    `stopped` says in the client's words why the session was broken off.
     `held` marks a morning that belongs to the session but was charged to another drill: this entry
     neither counts against the drill nor lets it go up. `unexplained` marks a bad morning that no drill's
     own pain explains. Both are told by charging, never by a case file.
@@ -33,6 +34,7 @@ class LogEntry(Fact):
     moved: Moved = "none"
     unusual: Unusual = "none"
     gone_48h: bool | None = None
+    stopped: Annotated[str, Field(min_length=1)] | None = None
     check: dict[str, float] = Field(default_factory=dict)
     session: Annotated[str, Field(min_length=1)] | None = None
     held: bool = False

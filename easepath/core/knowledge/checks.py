@@ -8,7 +8,7 @@ from easepath.core.errors import Problem
 from easepath.core.ids import RELIED_ON, RESPONSES, RULES
 from easepath.core.knowledge import models
 from easepath.core.knowledge.library import Library, Loaded
-from easepath.core.vocabulary import target_of
+from easepath.core.vocabulary import SIGNS, SYMPTOMS, target_of
 
 Reference = tuple[str, str, str]
 """(key inside the entry, kind it must resolve in, id)."""
@@ -33,6 +33,21 @@ def cross_check(library: Library, entries: Loaded, problems: list[Problem]) -> N
     _check_rates(library, entries, problems)
     _check_wording(library, entries, problems)
     _check_figures(library, entries, problems)
+    _check_symptoms(library, problems)
+
+
+def _check_symptoms(library: Library, problems: list[Problem]) -> None:
+    """A client can name every symptom, and reads at once what to do about a sign."""
+    for symptom in SYMPTOMS:
+        words = library.symptoms.get(symptom)
+        if words is None:
+            problems.append(Problem("symptoms", f"symptoms.{symptom}", "missing: how a client says it"))
+        elif bool(words.phone) != (symptom in SIGNS):
+            file = library.files[f"symptoms.{symptom}"]
+            why = "missing: what the client does about it" if symptom in SIGNS else "is no sign that stops a drill"
+            problems.append(Problem(file, f"symptoms.{symptom}.phone", why))
+    for other in sorted(set(library.symptoms) - set(SYMPTOMS)):
+        problems.append(Problem(library.files[f"symptoms.{other}"], f"symptoms.{other}", "no rule knows this symptom"))
 
 
 def _check_relied_on(known: dict[str, frozenset[str]], problems: list[Problem]) -> None:

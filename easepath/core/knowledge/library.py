@@ -43,6 +43,8 @@ class Library:
     answers: Mapping[str, models.AnswerWord]
     areas: Mapping[str, models.Area]
     signs: Mapping[str, models.AnswerWord]
+    symptoms: Mapping[str, models.SymptomWords]
+    stop_reasons: Mapping[str, models.SymptomWords]
     patterns: Mapping[str, models.PatternWords]
     wording: Mapping[str, models.Wording]
     stances: Mapping[str, models.Stance]

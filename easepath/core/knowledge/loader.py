@@ -41,6 +41,8 @@ KINDS: dict[str, type[models.Entry]] = {
     "answers": models.AnswerWord,
     "areas": models.Area,
     "signs": models.AnswerWord,
+    "symptoms": models.SymptomWords,
+    "stop_reasons": models.SymptomWords,
     "patterns": models.PatternWords,
     "wording": models.Wording,
     "stances": models.Stance,

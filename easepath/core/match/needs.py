@@ -9,6 +9,7 @@ from functools import cached_property
 from easepath.core.facts import NeedSet
 from easepath.core.ids import Needs as NeedIds
 from easepath.core.knowledge.models import Finding
+from easepath.core.match.foreign import Joints
 from easepath.core.measure.values import GRADE_ORDER, GRADE_WEIGHT, Grade
 from easepath.core.screening.screen import NERVE_ROOT, ScreenResult
 from easepath.core.vocabulary import NeedSource, SideName
@@ -23,11 +24,14 @@ NERVE_FORBIDS = (NeedIds.LENGTHEN_HAMSTRING,)
 
 @dataclass(frozen=True)
 class Source:
-    """One thing that asks for a need: the condition, a finding, a pattern; and with what weight."""
+    """One thing that asks for a need: the condition, a finding, a pattern; with what weight, and whether of a joint
+    beside the complaint.
+    """
 
     kind: NeedSource
     name: str
     weight: float
+    foreign: bool = False
 
 
 @dataclass(frozen=True)
@@ -39,6 +43,11 @@ class Need:
     computed: float
     sources: tuple[Source, ...]
     set_by_hand: NeedSet | None = None
+
+    @property
+    def is_found_beside(self) -> bool:
+        """Whether it rests only on a joint beside the complaint and nobody set it by hand."""
+        return bool(self.sources) and self.set_by_hand is None and all(source.foreign for source in self.sources)
 
 
 def combine(weights: list[float]) -> float:
@@ -57,14 +66,24 @@ class Needs:
         self._library = screen.library
         self._affected = screen.situation.complaint.affected
         self._observed = frozenset(screen.situation.complaint.observed)
+        self._joints = Joints(screen)
         self._decided = {pattern.id for pattern in screen.patterns if pattern.decided}
 
     @cached_property
     def affected(self) -> Mapping[str, Need]:
         """The needs of the affected side (the worse side when both), heaviest first."""
+        return {need.id: need for need in self._all if not need.is_found_beside}
+
+    @cached_property
+    def also_found(self) -> Mapping[str, Need]:
+        """Needs of a joint beside the complaint, heaviest first: shown, neither matched nor composed."""
+        return {need.id: need for need in self._all if need.is_found_beside and need.weight > 0}
+
+    @cached_property
+    def _all(self) -> list[Need]:
         sources, negative = self._collect()
         found = [self._need(need, given, need in negative) for need, given in sources.items()]
-        return {need.id: need for need in sorted(found, key=lambda need: (-need.weight, need.id))}
+        return sorted(found, key=lambda need: (-need.weight, need.id))
 
     @cached_property
     def weights(self) -> Mapping[str, float]:
@@ -82,13 +101,17 @@ class Needs:
 
     def _measured_alone(self, side: SideName) -> dict[str, float]:
         given: dict[str, list[float]] = {}
+        home: set[str] = set()
         for finding in self._library.findings:
             grade = self._grade(finding, frozenset({side}))
             if grade is not None and grade != "none" and self._counts(finding, frozenset({side})):
                 for need, share in finding.needs.items():
                     given.setdefault(need, []).append(GRADE_WEIGHT[grade] * share)
+                home |= set() if self._joints.is_foreign(finding) else finding.needs.keys()
         unwanted = self._unwanted | self._forbidden
-        return {need: combine(weights) for need, weights in given.items() if need not in unwanted}
+        home |= {need.id for need in self._all if need.sources or need.set_by_hand}
+        shown_only = {need.id for need in self._all if need.is_found_beside}
+        return {need: combine(weights) for need, weights in given.items() if need in home - unwanted - shown_only}
 
     def _collect(self) -> tuple[dict[str, list[Source]], set[str]]:
         sources: dict[str, list[Source]] = {}
@@ -103,7 +126,8 @@ class Needs:
                 sources.setdefault(need, []).append(source)
         for pattern in self._screen.patterns:
             for need, weight in pattern.needs.items() if pattern.decided else ():
-                sources.setdefault(need, []).append(Source("pattern", f"{pattern.id}: {pattern.result}", weight))
+                name, foreign = f"{pattern.id}: {pattern.result}", self._joints.is_foreign_pattern(pattern.id)
+                sources.setdefault(need, []).append(Source("pattern", name, weight, foreign))
             for need in pattern.unwanted:
                 sources.setdefault(need, [])
         for need in self._screen.situation.needs:
@@ -111,10 +135,11 @@ class Needs:
         return sources, negative
 
     def _finding(self, finding: Finding, negative: set[str]) -> Iterator[tuple[str, Source]]:
+        foreign = self._joints.is_foreign(finding)
         if finding.observed:
             if finding.observed in self._observed and self._counts(finding, self._affected):
                 for need, share in finding.needs.items():
-                    yield need, Source("observation", finding.observed, OBSERVED_WEIGHT * share)
+                    yield need, Source("observation", finding.observed, OBSERVED_WEIGHT * share, foreign)
             return
         grade = self._grade(finding, self._affected)
         if grade is None:
@@ -123,7 +148,7 @@ class Needs:
             negative.update(need for need, share in finding.needs.items() if share >= NEGATIVE_SHARE)
         elif self._counts(finding, self._affected):
             for need, share in finding.needs.items():
-                yield need, Source("finding", f"{finding.measure} {grade}", GRADE_WEIGHT[grade] * share)
+                yield need, Source("finding", f"{finding.measure} {grade}", GRADE_WEIGHT[grade] * share, foreign)
 
     def _grade(self, finding: Finding, sides: frozenset[SideName]) -> Grade | None:
         if finding.measure is None:

@@ -16,7 +16,7 @@ from easepath.core.reasons import Reason
 from easepath.core.screening.equipment import Household
 from easepath.core.screening.screen import ScreenResult
 from easepath.core.screening.verdicts import DrillVerdict
-from easepath.core.vocabulary import SideWord, Verdict
+from easepath.core.vocabulary import SideWord, Verdict, sides_of
 
 FIT_SHARE = 0.55
 """What a drill is for counts more than everything else together."""
@@ -38,6 +38,8 @@ BURDEN_STAND = 0.1
 """Needs room, and balance."""
 BURDEN_NEW = 0.1
 """Has to be learned first."""
+RELIEVING = 2
+"""Relief from which on a drill that settles is offered whatever it is for."""
 ABSENT_NEED = 0.01
 """Keeps the drill's own order where the client has none of its needs."""
 
@@ -168,11 +170,16 @@ class Matcher:
         closed = self.closed(drill, side)
         if closed is not None:
             return closed
-        if self.candidate(drill, side).fit <= 0:
+        if self.candidate(drill, side).fit <= 0 and not self.relieves(drill, side):
             return Reason("no-need")
         if drill.id in self._tried:
             return None
         return self.rungs.closes(drill, side)
+
+    def relieves(self, drill: Drill, side: SideWord) -> bool:
+        """Whether it calms this profile: wanted on the affected side whatever it is for."""
+        relief, _ = rating(self.screen.profile, drill)
+        return drill.phase == "settle" and relief >= RELIEVING and bool(sides_of(side) & self._affected)
 
     def _why_closed(self, judged: tuple[str, SideWord]) -> Reason | None:
         drill, side, verdict = self._verdict_of(judged)

@@ -50,6 +50,8 @@ class EntryRungs:
         entries = [self.entry(ladder, one) for one in sides]
         if rung in entries:
             return None
+        if self.is_behind_danger(ladder, rung):
+            return Reason("rung-behind-danger", facts={"rung": rung})
         known = [entry for entry in entries if entry is not None]
         if not known:
             return Reason("rung-none")
@@ -77,7 +79,10 @@ class EntryRungs:
         planned = self._planned.get((ladder, side))
         if planned in open_rungs:
             return planned
-        rungs = {r: ds for r, ds in open_rungs.items() if not self._skips_a_refused_rung(ladder, r, side, ds)}
+        rungs = {
+            r: ds for r, ds in open_rungs.items()
+            if not self._skips_a_refused_rung(ladder, r, side, ds) and not self.is_behind_danger(ladder, r)
+        }  # fmt: skip
         offered = [
             r for r, ds in rungs.items() if any(rating(self._screen.profile, d)[1] < OFFERED_FIRST_RISK for d in ds)
         ]
@@ -87,6 +92,19 @@ class EntryRungs:
             return min(new) if new else max(offered, default=None)
         good = [r for r, ds in rungs.items() if any(self._is_good(drill) for drill in ds)]
         return min(good) if good else min(offered, default=None)
+
+    def is_behind_danger(self, ladder: str, rung: int) -> bool:
+        """Whether nobody rated a rung and an easier one is judged dangerous: what is harder is no way round."""
+        rate = self._screen.profile.rate if self._screen.profile else {}
+        rungs = self._screen.library.ladders[ladder]
+        if any(drill.id in rate for drill in rungs[rung]):
+            return False
+        return any(
+            (rated := [rate[drill.id][1] for drill in drills if drill.id in rate])
+            and all(risk >= OFFERED_FIRST_RISK for risk in rated)
+            for number, drills in rungs.items()
+            if number < rung
+        )
 
     def _is_good(self, drill: Drill) -> bool:
         relief, risk = rating(self._screen.profile, drill)

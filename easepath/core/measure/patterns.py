@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from easepath.core.facts import ClientFactor, Situation
 from easepath.core.ids import Factors, Measures, Needs, Observations, Patterns
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition
+from easepath.core.measure.how_far_out import ROTATION, how_far_out
 from easepath.core.measure.values import Measurements
-from easepath.core.vocabulary import SIDES, SideName
+from easepath.core.vocabulary import SIDES, SideName, other_side
 
 HAMSTRING_NEEDS = (Needs.LENGTHEN_HAMSTRING, Needs.STRENGTHEN_HAMSTRING, Needs.ACTIVATE_HAMSTRING)
 NERVE_SIGNS = frozenset({Observations.SLR_LEG_SYMPTOMS, Observations.SLR_CHANGES_WITH_ANKLE})
@@ -50,6 +51,10 @@ class _View:
     observed: frozenset[str]
     factors: frozenset[str]
 
+    def on(self, side: SideName) -> _View:
+        """The same of another side."""
+        return replace(self, side=side)
+
     def short(self, *measures: str) -> bool | None:
         """Short in any of the measures; None when none of them was taken."""
         known = [s for s in (self.measured.is_short(m, self.side) for m in measures) if s is not None]
@@ -68,7 +73,11 @@ def run_patterns(
     factors: tuple[ClientFactor, ...],
     profile: Condition | None,
 ) -> tuple[PatternResult, ...]:
-    """Every pattern that has something to go on, judged on each affected side; the graver result is shown."""
+    """Every pattern that has something to go on, judged on each affected side.
+
+    The graver result is shown, at a tie that of the side further out. What it asks for is scaled by how far out its
+    test is, unless the profile names the pattern.
+    """
     observed = frozenset(situation.complaint.observed)
     names = frozenset(f.id for f in factors)
     found = []
@@ -77,10 +86,15 @@ def run_patterns(
             continue
         sides = [side for side in SIDES if side in situation.complaint.affected]
         results = {side: rule(_View(measured, side, observed, names)) for side in sides}
+        outs = {side: how_far_out(measured, pattern, results[side].result, side) for side in sides}
         order = GRAVEST_FIRST[pattern]
-        gravest = min(results.values(), key=lambda result: order.index(result.result))
-        where = frozenset(side for side, result in results.items() if result.result == gravest.result)
-        found.append(PatternResult(pattern, gravest.result, gravest.missing, gravest.needs, gravest.unwanted, where))
+        side = min(sides, key=lambda one: (order.index(results[one].result), -outs[one].grade, -outs[one].distance))
+        gravest = results[side]
+        where = frozenset(one for one, result in results.items() if result.result == gravest.result)
+        wanted_anyway = profile is not None and pattern in profile.patterns
+        share = 1.0 if wanted_anyway else outs[side].share
+        needs = {need: weight * share for need, weight in gravest.needs.items()}
+        found.append(PatternResult(pattern, gravest.result, gravest.missing, needs, gravest.unwanted, where))
     return tuple(found)
 
 
@@ -101,7 +115,7 @@ def _toe_reach(view: _View) -> PatternResult:
     if slr > 1 and ake is None:
         return PatternResult(Patterns.TOE_REACH, "need-tests", (Measures.AKE,))
     if slr > 1 and ake is not None and ake > 1:
-        needs = {Needs.LENGTHEN_HAMSTRING: 0.9, Needs.STRENGTHEN_HAMSTRING: 0.4}
+        needs = {Needs.LENGTHEN_HAMSTRING: 0.9, Needs.STRENGTHEN_HAMSTRING: 0.6}
         return PatternResult(Patterns.TOE_REACH, "short-hamstring", needs=needs)
     if (slr > 1) != (ake is not None and ake > 1):
         return PatternResult(Patterns.TOE_REACH, "doubtful", unwanted=HAMSTRING_NEEDS)
@@ -117,7 +131,7 @@ def _toe_reach_with_long_leg(view: _View, slr: float) -> PatternResult:
         needs = {Needs.RELEASE_LUMBAR_EXTENSORS: 0.9, Needs.CONTROL_PELVIS: 0.6}
         if tilts:
             needs |= {Needs.STRENGTHEN_HAMSTRING: 0.7, Needs.ACTIVATE_HAMSTRING: 0.6}
-        if view.short(Measures.HIP_IR, Measures.HIP_IR_SEATED):
+        if view.short(*ROTATION):
             needs |= {Needs.MOBILISE_HIP_CAPSULE: 0.7}
         return PatternResult(Patterns.TOE_REACH, "back-holds", needs=needs, unwanted=(Needs.LENGTHEN_HAMSTRING,))
     row = view.measured.row(Measures.TOE_REACH, view.side)
@@ -146,7 +160,7 @@ def _knee(view: _View) -> PatternResult:
 
 
 def _hip_rotation(view: _View) -> PatternResult:
-    short = view.short(Measures.HIP_IR, Measures.HIP_IR_SEATED)
+    short = view.short(*ROTATION)
     if short is None:
         return PatternResult(Patterns.HIP_ROTATION, "need-tests", (Measures.HIP_IR,))
     if not short:
@@ -160,6 +174,8 @@ def _hip_rotation(view: _View) -> PatternResult:
         Needs.MOBILISE_HIP_CAPSULE: 0.7,
         Needs.MOBILISE_HIP_ROTATION: 0.7,
     }
+    if view.on(other_side(view.side)).short(*ROTATION):
+        needs[Needs.LENGTHEN_GLUTE_MAX] = 0.4
     return PatternResult(Patterns.HIP_ROTATION, "free-it", needs=needs)
 
 

@@ -175,18 +175,17 @@ class Measurements:
         if deficit is None:
             return None
         grade = grade_of(deficit, mdc)
-        if grade in ("moderate", "marked") and self._may_be_bone(measure, side, mdc):
-            return "mild"
-        return grade
+        return "mild" if grade in ("moderate", "marked") and self.may_be_bone(measure.id, side) else grade
 
-    def _may_be_bone(self, measure: Measure, side: SideWord, mdc: float) -> bool:
+    def may_be_bone(self, measure: str, side: SideWord) -> bool:
         """Equal, painless loss of hip rotation on both sides may be the shape of the bone."""
-        if measure.id not in EQUAL_ROTATION or self.goal(measure.id, side) is not None:
+        if measure not in EQUAL_ROTATION or self.goal(measure, side) is not None:
             return False
-        left, right = self.value(measure.id, "left"), self.value(measure.id, "right")
+        mdc = self.mdc(measure)
+        left, right = self.value(measure, "left"), self.value(measure, "right")
         if left is None or right is None or Observations.FRONT_PINCH in self._situation.complaint.observed:
             return False
-        both_lost = all((self.short_of_norm(measure.id, s) or 0) > mdc for s in SIDES)
+        both_lost = all((self.short_of_norm(measure, s) or 0) > mdc for s in SIDES)
         return both_lost and round(abs(left - right), 6) <= round(mdc, 6)
 
     def _side_difference(self, measure: str, side: SideWord) -> float | None:

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
-from easepath.core.facts import ClientFactor, Situation
+from easepath.core.facts import Client, ClientFactor, Situation
 from easepath.core.ids import Exposures, Factors
 from easepath.core.knowledge.library import Library
-from easepath.core.knowledge.models import EffectTable, Factor, effect_change, effect_verdict
+from easepath.core.knowledge.models import Effect, EffectTable, Factor, effect_change, effect_verdict
 from easepath.core.measure.patterns import PatternResult
 from easepath.core.reasons import Reason
 from easepath.core.vocabulary import BOTH, SIDES, SideName, Verdict, sides_of
@@ -17,6 +17,9 @@ FRESH_STRAIN_DAYS = 3
 """Days in which a torn muscle bleeds; only what settles is allowed."""
 LAST_TRIMESTER = 3
 """From it on lying on the back and lying on the belly are another matter."""
+CHAIR_AGE = 65
+"""Years from which on getting up from the floor is not taken for granted."""
+CHAIR_BESIDE: Effect = ("modify", "chair beside")
 CENTRE_FIRST: Mapping[str, Verdict] = {
     Exposures.HIP_IR_END: Verdict.MODIFY,
     Exposures.HIP_ANTERIOR_GLIDE: Verdict.EXCLUDE,
@@ -93,14 +96,13 @@ def effects_of(
     by_side: dict[SideName, SideTable] = {"left": {}, "right": {}}
     whole: SideTable = {}
     caps: list[tuple[str, int, frozenset[SideName]]] = []
-    owned = set(situation.client.equipment)
     for client_factor in factors:
         factor = library.factors[client_factor.id]
         sides = factor_sides(factor, client_factor)
         inside = inside_window(factor, client_factor)
         if inside:
             caps.extend((exposure, percent, sides) for exposure, percent in factor.effort_cap.items())
-        for exposure, reason in _reasons(library, factor, client_factor, owned):
+        for exposure, reason in _reasons(library, situation.client, factor, client_factor):
             if library.exposures[exposure].acts_on == "whole":
                 whole.setdefault(exposure, []).append(reason)
             else:
@@ -111,10 +113,13 @@ def effects_of(
 
 
 def _reasons(
-    library: Library, factor: Factor, client_factor: ClientFactor, owned: set[str]
+    library: Library, client: Client, factor: Factor, client_factor: ClientFactor
 ) -> Iterator[tuple[str, Reason]]:
-    for exposure, effect in table_in_force(factor, client_factor).items():
-        if factor.unless_equipment.get(exposure) in owned:
+    for exposure, given in table_in_force(factor, client_factor).items():
+        if factor.unless_equipment.get(exposure) in client.equipment:
+            continue
+        effect = _on_the_floor(client, given) if exposure == Exposures.FLOOR else given
+        if effect is None:
             continue
         verdict = effect_verdict(effect)
         facts = {
@@ -125,6 +130,16 @@ def _reasons(
             "instead": effect_change(effect) or ("left out" if verdict is Verdict.EXCLUDE else "with care"),
         }
         yield exposure, Reason("factor-exposure", verdict, facts)
+
+
+def _on_the_floor(client: Client, effect: Effect) -> Effect | None:
+    """A caution on the floor is none for who gets up alone, and asks for a chair of who needs one or may need one."""
+    if effect_verdict(effect) is not Verdict.CAUTION:
+        return effect
+    if client.floor == "alone":
+        return None
+    old = client.age is not None and client.age >= CHAIR_AGE
+    return CHAIR_BESIDE if client.floor == "chair" or (client.floor is None and old) else effect
 
 
 def _add_centre_first(

@@ -11,6 +11,8 @@ from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, RedFlag
 from easepath.core.measure.values import Measurements
 from easepath.core.reasons import Reason
+from easepath.core.screening.falls import falls_unanswered
+from easepath.core.screening.home_signs import told_at_home
 from easepath.core.story import answer, complaint_regions, context
 from easepath.core.vocabulary import FlagAction, Outcome
 
@@ -18,6 +20,8 @@ PRESSURE_UPPER = 180
 """mmHg at and above which nobody exercises before a doctor has looked."""
 PRESSURE_LOWER = 110
 """The same for the lower value."""
+STRONG_PAIN = 8
+"""Pain now, of 10, with which nobody is simply clear."""
 OTTAWA_AGE = 55
 """Years from which on a knee that was hurt is looked at by a doctor whatever else is found."""
 ACTION_OUTCOME: dict[FlagAction, Outcome] = {
@@ -64,10 +68,13 @@ class FlagResult:
 class _Answers:
     """Answers, contexts, age and factors as the flag rules read them."""
 
-    def __init__(self, library: Library, situation: Situation, measured: Measurements, factors: frozenset[str]) -> None:
+    def __init__(
+        self, library: Library, situation: Situation, measured: Measurements, factors: tuple[ClientFactor, ...]
+    ) -> None:
         self.complaint = situation.complaint
         self.age = situation.client.age
-        self.factors = factors
+        self.factors = frozenset(factor.id for factor in factors)
+        self._told = told_at_home(library, situation, factors)
         upper, lower = (_today(situation, measured, m) for m in (Measures.BLOOD_PRESSURE, Measures.BLOOD_PRESSURE_LOW))
         self._pressure_taken = upper is not None or lower is not None
         self._pressure_high = (upper or 0) >= PRESSURE_UPPER or (lower or 0) >= PRESSURE_LOWER
@@ -75,16 +82,18 @@ class _Answers:
             finding.raises
             for finding in library.findings
             if finding.raises and finding.observed in situation.complaint.observed
-        }
+        } | self._told
 
     def item(self, word: str) -> bool | None:
-        """The answer to an item, ticked observations and today's blood pressure included."""
+        """The answer to an item; ticked observations, sessions at home and today's blood pressure included."""
         if word in self._raised_items or (word == FlagItems.PRESSURE_180 and self._pressure_high):
             return True
         return answer(self.complaint, word)
 
     def context(self, word: str) -> bool | None:
         """The answer to a context question."""
+        if word in self._told:
+            return True
         if word == Answers.BLOOD_PRESSURE_MEASURED and (
             self._pressure_taken or Factors.HIGH_BLOOD_PRESSURE in self.factors
         ):
@@ -92,8 +101,8 @@ class _Answers:
         return context(self.complaint, word)
 
     def raises_any(self, flag: RedFlag) -> bool:
-        """Whether a ticked observation answers one of the flag's items."""
-        return bool(self._raised_items & set(flag.items))
+        """Whether a ticked observation, or a session at home, answers one of the flag's items or its context."""
+        return bool(self._raised_items & {*flag.items, flag.only_if})
 
     def member(self, word: str) -> bool:
         """Whether one member of a raising group is positive: an item, a factor, or an age."""
@@ -120,7 +129,7 @@ def ask_flags(
     profile: Condition | None,
 ) -> FlagResult:
     """Ask every flag of the client's regions; raise what is known, list what is not answered."""
-    answers = _Answers(library, situation, measured, frozenset(f.id for f in factors))
+    answers = _Answers(library, situation, measured, factors)
     regions = complaint_regions(library, situation.complaint)
     here = [
         flag
@@ -133,6 +142,8 @@ def ask_flags(
     raised.sort(key=lambda flag: ACTION_ORDER.index(flag.action))
     words = [word for entry in asked for word in entry.unanswered]
     words += _missing_basics(library, situation, measured, profile)
+    if falls_unanswered(library, situation, factors):
+        words.append(Answers.FALLS_RISK)
     return FlagResult(asked, tuple(raised), tuple(dict.fromkeys(words)), ruled_out)
 
 
@@ -213,12 +224,12 @@ def _raise_clot(flag: RedFlag, positive: list[str], answers: _Answers, facts: di
     return RaisedFlag(flag.id, flag.otherwise_action, flag.blocks, reason)
 
 
-def outcome_of(flags: FlagResult, factors: tuple[ClientFactor, ...]) -> Outcome:
-    """The gravest of the raised flags, of what is unanswered, and of the factors."""
+def outcome_of(flags: FlagResult, factors: tuple[ClientFactor, ...], pain_now: float | None = None) -> Outcome:
+    """The gravest of the raised flags, of what is unanswered, of the factors and of very strong pain now."""
     found: list[Outcome] = [ACTION_OUTCOME[flag.action] if flag.blocks else "careful" for flag in flags.raised]
     if flags.unanswered:
         found.append("incomplete")
-    if factors:
+    if factors or (pain_now is not None and pain_now >= STRONG_PAIN):
         found.append("careful")
     return min(found, key=GRAVEST.index, default="clear")
 

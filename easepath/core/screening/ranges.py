@@ -5,10 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 
 from easepath.core.facts import ClientFactor, Limit, Situation
+from easepath.core.ids import Movements
 from easepath.core.knowledge.library import Library
 from easepath.core.measure.values import Measurements
 from easepath.core.reasons import Reason
-from easepath.core.screening.effects import factor_sides
+from easepath.core.screening.effects import factor_sides, inside_window
+from easepath.core.screening.operations import operations
 from easepath.core.story import complaint_regions
 from easepath.core.vocabulary import (
     MOVEMENT_VARIANTS,
@@ -23,6 +25,10 @@ TOLERATED_SHORTFALL = 10.0
 """Degrees a position may ask for beyond what was measured and still be reached with less depth or support."""
 
 
+SEAT = 90.0
+"""Degrees to which an ordinary seat bends hip and knee."""
+
+
 class Ranges:
     """What a movement has, on each side of one client, in degrees."""
 
@@ -31,6 +37,8 @@ class Ranges:
     ) -> None:
         self._limits = situation.client.limits
         self._measured = self._lowest_measured(library, measured)
+        self._operated = {side: frozenset(_operated(library, factors, side)) for side in SIDES}
+        self._sits_square = situation.client.sits_square is True
         self._touched = {side: frozenset(_touched(library, situation, measured, factors, side)) for side in SIDES}
         self._guarded = {side: frozenset(_guarded(library, factors, side)) for side in SIDES}
         self._needs: dict[tuple[str, float, SideName], tuple[Reason, ...]] = {}
@@ -64,6 +72,8 @@ class Ranges:
 
     def _requirement(self, movement: str, degrees: float, side: SideName) -> tuple[Reason, ...]:
         measured = self._measured.get((movement, side))
+        if measured is None and self._sits(movement, degrees, side):
+            measured = SEAT
         limits = self.limits_on(movement, side)
         known = [limit.degrees for limit in limits] + ([] if measured is None else [measured])
         facts: dict[str, object] = {"movement": movement.replace("-", " "), "side": side, "needed": degrees}
@@ -72,6 +82,11 @@ class Ranges:
         short = self._shortfall(stated, degrees, min(known)) if known else None
         missing = self._unmeasured(facts, movement, side) if measured is None else None
         return tuple(reason for reason in (short, missing) if reason is not None)
+
+    def _sits(self, movement: str, degrees: float, side: SideName) -> bool:
+        """Whether an ordinary seat has shown the bend that is asked for; never on a side that was operated on."""
+        bends = movement in (Movements.HIP_FLEXION, Movements.KNEE_FLEXION) and degrees <= SEAT
+        return self._sits_square and bends and not self._operated[side]
 
     def _shortfall(self, facts: dict[str, object], needed: float, has: float) -> Reason | None:
         short = round(needed - has, 6)
@@ -127,6 +142,14 @@ def _factor_joints(library: Library, client_factor: ClientFactor) -> Iterator[st
         return
     regions = frozenset({client_factor.region}) if client_factor.region else frozenset(library.regions)
     yield from library.complaint_joints(regions)
+
+
+def _operated(library: Library, factors: tuple[ClientFactor, ...], side: SideName) -> Iterator[str]:
+    """Operations inside their window that count on a side."""
+    for factor in operations(library, factors):
+        model = library.factors[factor.id]
+        if inside_window(model, factor) and side in factor_sides(model, factor):
+            yield factor.id
 
 
 def _guarded(library: Library, factors: tuple[ClientFactor, ...], side: SideName) -> Iterator[str]:

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import cached_property
 
 from easepath.core.as_asked import AsAsked
-from easepath.core.facts import ClientFactor, Situation
+from easepath.core.facts import ClientFactor, LogEntry, Situation
 from easepath.core.ids import Factors
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill
@@ -18,6 +19,7 @@ from easepath.core.screening.flags import FlagResult, RaisedFlag, ask_flags, iss
 from easepath.core.screening.overrides import with_override, with_overrides
 from easepath.core.screening.ranges import Ranges
 from easepath.core.screening.verdicts import DrillScreen, DrillVerdict, MeasureVerdict
+from easepath.core.signs import suspending_sign
 from easepath.core.story import IrritabilityResult, factors_in_force, irritability, profile_in_force
 from easepath.core.vocabulary import SIDES, Outcome, Place, SideName, SideWord
 
@@ -45,8 +47,13 @@ class ScreenResult:
 
     @property
     def issues_program(self) -> bool:
-        """Whether a program may be issued at all."""
-        return issues_program(self.outcome)
+        """Whether a program may be issued at all: not while a sign at home ends every drill."""
+        return issues_program(self.outcome) and self.suspended_by is None
+
+    @cached_property
+    def suspended_by(self) -> LogEntry | None:
+        """The session at home whose sign ends every drill until a clinician has answered it."""
+        return suspending_sign(self.situation)
 
     @property
     def high(self) -> bool:
@@ -154,7 +161,7 @@ def screen(library: Library, situation: Situation) -> ScreenResult:
         return with_overrides(by_side, [override for override in situation.overrides if override.drill == drill])
 
     return ScreenResult(
-        library, situation, ground.profile, factors, flags, outcome_of(flags, factors),
+        library, situation, ground.profile, factors, flags, outcome_of(flags, factors, situation.complaint.pain.now),
         irritability(situation, factors), ground.measured, ground.patterns,
         AsAsked(library.drills, judged), _tests(library, rules, fresh), rules, fresh,
     )  # fmt: skip

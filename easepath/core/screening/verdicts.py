@@ -13,8 +13,8 @@ from easepath.core.knowledge.modes import Loads, Mode, off_desk
 from easepath.core.reasons import Reason
 from easepath.core.screening.effects import Effects
 from easepath.core.screening.equipment import Household
+from easepath.core.screening.falls import FALLS_AGE, falls_open
 from easepath.core.screening.ranges import Ranges
-from easepath.core.story import answer
 from easepath.core.vocabulary import SIDES, Place, SideName, SideWord, Verdict, other_side, target_of
 
 EFFORT_MAXIMAL = Exposures.EFFORT_MAXIMAL
@@ -22,8 +22,6 @@ MAXIMAL_PERCENT = 80
 """Percent of the strongest effort from which on it counts as maximal."""
 CAPPED_PERCENT = 60
 """Percent that a factor which forbids maximal effort leaves."""
-FALLS_AGE = 75
-"""Years from which on falls are asked about and balance is guarded."""
 
 
 @dataclass(frozen=True)
@@ -74,7 +72,7 @@ class DrillScreen:
         self._places = set(situation.client.places)
         self._household = Household(library, situation.client)
         self._desk_plan = profile is not None and profile.method == Methods.DESK_BREAK
-        self._falls_open = _falls_open(situation, factors)
+        self._falls_open = falls_open(library, situation, factors)
         self._limits_effort = EFFORT_MAXIMAL in effects.whole
         self._uncleared_reasons = {
             region: Reason("surgery-uncleared", _uncleared_verdict(library), {"region": region.replace("-", " ")})
@@ -105,6 +103,12 @@ class DrillScreen:
             return CAPPED_PERCENT if cap is None else min(cap, CAPPED_PERCENT)
         return cap
 
+    def reaches_maximal(self, drill: Drill, method: str, sides: Iterable[SideName]) -> bool:
+        """Whether some step of the dose in that method is a maximal effort under the caps in force."""
+        cap = self.effort_cap(drill, sides)
+        tops = (mode.effort[1] for mode in self._library.modes[drill.id] if mode.method == method)
+        return any((top if cap is None else min(top, cap)) >= MAXIMAL_PERCENT for top in tops)
+
     def methods_of(self, drill: Drill) -> tuple[str, ...]:
         """The methods a drill may be done in; a movement break only in a desk plan or where it is all there is."""
         return drill.methods if self._desk_plan else off_desk(drill)
@@ -116,7 +120,7 @@ class DrillScreen:
         floor = max((reason.verdict for reason in base), default=Verdict.CLEAR)
         by_mode: dict[tuple[str, Place], Verdict] = {}
         best: tuple[Verdict, Mode, list[Reason]] | None = None
-        for mode in self._allowed_modes(drill):
+        for mode in self.modes_here(drill):
             reasons = self._mode_reasons(drill, mode, sides)
             verdict = max((floor, *[reason.verdict for reason in reasons])) if reasons else floor
             by_mode[mode.method, mode.place] = verdict
@@ -164,7 +168,8 @@ class DrillScreen:
         """The mode of a drill in a method at a place."""
         return next(m for m in self._library.modes[drill.id] if (m.method, m.place) == (method, place))
 
-    def _allowed_modes(self, drill: Drill) -> tuple[Mode, ...]:
+    def modes_here(self, drill: Drill) -> tuple[Mode, ...]:
+        """Every method and place the client may do a drill in; all of them where none of its places is there."""
         modes = self._library.modes[drill.id] if self._desk_plan else self._library.modes_off_desk[drill.id]
         return tuple([mode for mode in modes if mode.place in self._places]) or modes
 
@@ -247,13 +252,6 @@ def _uncleared_verdict(library: Library) -> Verdict:
 def _named(drill: Drill, mode: Mode) -> list[Reason]:
     """Another place than the drill's first is named."""
     return [] if mode.place == drill.places[0] else [Reason("other-place", facts={"place": mode.place})]
-
-
-def _falls_open(situation: Situation, factors: tuple[ClientFactor, ...]) -> bool:
-    """Whether the risk of falling must be asked and is neither listed nor answered no."""
-    age, names = situation.client.age, {factor.id for factor in factors}
-    asked = (age is not None and age >= FALLS_AGE) or Factors.NO_FLOOR in names
-    return asked and Factors.FALLS_RISK not in names and answer(situation.complaint, Factors.FALLS_RISK) is not False
 
 
 def _unique(reasons: list[Reason]) -> tuple[Reason, ...]:

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import type { Ref } from 'vue'
 import type { Outcome } from '@/api/client'
+import { leftSaved } from '@/ui/useDraft'
 import { problemOf, unwrap } from './useVisit'
 
 export interface UseStepReturn<T> {
@@ -8,6 +9,8 @@ export interface UseStepReturn<T> {
   view: Readonly<Ref<T | undefined>>
   /** ask anew; however many parts of the page ask at once, it is one request */
   read: () => Promise<Outcome<T>>
+  /** ask anew after a change: an answer from before it that is still on its way does not count */
+  readAnew: () => Promise<Outcome<T>>
   /** show what a save answered with */
   show: (found: T) => void
   /** whether an answer is on its way */
@@ -18,7 +21,10 @@ export interface UseStepReturn<T> {
 export function useStep<T>(visit: number, step: string, ask: () => Promise<Outcome<T>>): UseStepReturn<T> {
   const queries = useQueryClient()
   const queryKey = ['step', visit, step]
-  const queryFn = async () => unwrap(await ask())
+  const queryFn = async () => {
+    await leftSaved()
+    return unwrap(await ask())
+  }
   const { data, isFetching } = useQuery<T>({ queryKey, queryFn, enabled: false })
 
   async function read(): Promise<Outcome<T>> {
@@ -31,5 +37,10 @@ export function useStep<T>(visit: number, step: string, ask: () => Promise<Outco
     }
   }
 
-  return { view: data as Readonly<Ref<T | undefined>>, read, show: (found) => { queries.setQueryData<T>(queryKey, found) }, busy: isFetching }
+  async function readAnew(): Promise<Outcome<T>> {
+    await queries.getQueryCache().find({ queryKey })?.promise?.catch(() => undefined)
+    return read()
+  }
+
+  return { view: data as Readonly<Ref<T | undefined>>, read, readAnew, show: (found) => { queries.setQueryData<T>(queryKey, found) }, busy: isFetching }
 }

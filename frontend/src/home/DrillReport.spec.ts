@@ -4,13 +4,21 @@ import DrillReport from './DrillReport.vue'
 
 const drill = { drill: 'tilts', title: 'Tilts', feel: 'the belly', felt_sites: ['target', 'groin'] }
 
-function open(asksMoved: boolean) {
-  return mount(DrillReport, {
-    props: {
-      drill: drill as never, share: 100, symptoms: ['none', 'pull', 'shooting'], stops: ['shooting'], nerves: ['shooting'],
-      asksMoved, phone: '01555 010 230',
-    },
-  })
+const SHEET = {
+  symptoms: ['none', 'pull', 'shooting', 'chest-pain'], stop_symptoms: ['shooting', 'chest-pain'], nerve_symptoms: ['shooting'],
+  body_symptoms: ['chest-pain'], clinic: { phone: '01555 010 230' },
+  symptom_words: [
+    { id: 'shooting', text: 'a shooting pain', phone: 'Stop this drill. Call {phone}.' },
+    { id: 'chest-pain', text: 'pain or pressure in the chest', phone: 'Stop and call the emergency number now.' },
+  ],
+  stop_reasons: [
+    { id: 'low-sugar', text: 'shaky, low sugar', phone: 'Eat something sweet now.' },
+    { id: 'other-reason', text: 'for another reason', phone: 'Tell us in a few words.' },
+  ],
+}
+
+function open(asksMoved: boolean, sheet: object = SHEET) {
+  return mount(DrillReport, { props: { drill: drill as never, share: 100, sheet: { ...sheet, asks_moved: asksMoved } as never } })
 }
 
 async function say(panel: ReturnType<typeof open>, ...words: string[]): Promise<void> {
@@ -37,5 +45,41 @@ describe('how a drill went', () => {
     expect(panel.emitted('report')![0]).toEqual([{ during: 5, symptom: 'shooting', felt: 'groin' }])
     await say(panel, 'further down', 'End the session here')
     expect(panel.emitted('report')![1]).toEqual([{ during: 5, symptom: 'shooting', felt: 'groin', moved: 'down' }])
+  })
+
+  it('asks for no place of a sign of the whole body, and says at once what to do', async () => {
+    const panel = open(false)
+    await say(panel, '3', 'pressure in the chest')
+    expect(panel.text()).not.toContain('Where?')
+    expect(panel.find('[role=alert]').text()).toContain('Stop and call the emergency number now.')
+    expect(panel.text()).not.toContain('Go on')
+    await say(panel, 'End the session here')
+    expect(panel.emitted('report')![0]).toEqual([{ during: 3, symptom: 'chest-pain', felt: '' }])
+  })
+
+  it('takes a stop for another reason in the client’s words, and goes on only with them', async () => {
+    const panel = open(false)
+    await say(panel, '1', 'a pull', 'where it should be', 'for another reason')
+    const goOn = () => panel.findAll('button').find((b) => b.text() === 'Go on')!
+    expect(goOn().attributes('disabled')).toBeDefined()
+    await panel.find('textarea').setValue(' the doorbell rang ')
+    expect(goOn().attributes('disabled')).toBeUndefined()
+    await panel.find('form').trigger('submit')
+    expect(panel.emitted('report')![0]).toEqual([{ during: 1, symptom: 'pull', felt: 'target', stopped: 'the doorbell rang' }])
+  })
+
+  it('ends the session for low sugar', async () => {
+    const panel = open(false)
+    await say(panel, '0', 'low sugar')
+    expect(panel.find('[role=alert]').text()).toContain('Eat something sweet now.')
+    await say(panel, 'End the session here')
+    expect(panel.emitted('report')![0]).toEqual([{ during: 0, symptom: '', felt: '', stopped: 'shaky, low sugar' }])
+  })
+
+  it('works with a sheet that the phone kept from before', async () => {
+    const { symptoms, stop_symptoms, nerve_symptoms, clinic } = SHEET
+    const panel = open(false, { symptoms, stop_symptoms, nerve_symptoms, clinic })
+    await say(panel, '4', 'a shooting pain', 'groin')
+    expect(panel.find('[role=alert]').text()).toContain('Call 01555 010 230 before the next session.')
   })
 })

@@ -4,31 +4,46 @@ import type { HomeSchemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import PainStrip from '@/ui/PainStrip.vue'
 import type { Report } from './useRun'
-import { MOVED, SYMPTOMS, siteWords } from './words'
+import { MOVED, phoneWords, siteWords, symptomWords } from './words'
 
 type Moved = 'none' | 'up' | 'down'
 type Symptom = Report['symptom']
+type Sheet = HomeSchemas['HomeSheet']
 
-/** How a drill went: worst pain, what was felt, and where. A stop sign ends the drill and says whom to call. */
-const props = defineProps<{ drill: HomeSchemas['HomeDrill']; share: number; symptoms: Symptom[]; stops: Symptom[]; asksMoved: boolean; nerves: Symptom[]; phone: string }>()
-const emit = defineEmits<{ report: [report: { during: number | null; symptom: Symptom; felt: string; moved?: Moved }]; end: [] }>()
+/** How a drill went: worst pain, what was felt, and where. A stop sign ends the drill and says what to do at once. */
+const props = defineProps<{ drill: HomeSchemas['HomeDrill']; share: number; sheet: Sheet }>()
+const emit = defineEmits<{ report: [report: Omit<Report, 'done_pct'>]; end: [] }>()
 const during = ref<number | null>(null)
 const symptom = ref<Symptom>('')
 const felt = ref('')
 const moved = ref<Moved | ''>('')
+const reason = ref('')
+const words = ref('')
 
-const kind = (stop: boolean) => props.symptoms.filter((s) => props.stops.includes(s) === stop).map((s) => ({ value: s, text: SYMPTOMS[s] ?? s }))
-const usual = computed(() => kind(false))
-const stopping = computed(() => kind(true))
-const isStop = computed(() => props.stops.includes(symptom.value))
+const body = computed(() => props.sheet.body_symptoms ?? [])
+const stops = computed(() => props.sheet.stop_symptoms)
+const shown = (symptoms: readonly Symptom[]) => symptoms.map((s) => ({ value: s, text: symptomWords(props.sheet, s) }))
+const usual = computed(() => shown(props.sheet.symptoms.filter((s) => !stops.value.includes(s))))
+const local = computed(() => shown(stops.value.filter((s) => !body.value.includes(s))))
+const whole = computed(() => shown(body.value))
+const reasons = computed(() => (props.sheet.stop_reasons ?? []).map((r) => ({ value: r.id, text: r.text })))
+const chosen = computed(() => props.sheet.stop_reasons?.find((r) => r.id === reason.value))
+
+const isStop = computed(() => stops.value.some((s) => s === symptom.value))
+const isBody = computed(() => body.value.some((s) => s === symptom.value))
+const ownWords = computed(() => reason.value === 'other-reason')
+const advice = computed(() => chosen.value?.phone ?? phoneWords(props.sheet, symptom.value))
 const sites = computed(() => props.drill.felt_sites.map((site) => ({ value: site, text: siteWords(site, props.drill.feel) })))
+const asksWhere = computed(() => symptom.value !== '' && symptom.value !== 'none' && !isBody.value)
 /** asked where a nerve is in play, or a nerve's own sign was just told; what is not asked is not sent */
-const movedAsked = computed(() => props.asksMoved || props.nerves.includes(symptom.value))
-const ready = computed(() => during.value !== null && symptom.value !== '' && (symptom.value === 'none' || felt.value !== '') && (!movedAsked.value || isStop.value || moved.value !== ''))
+const movedAsked = computed(() => props.sheet.asks_moved || props.sheet.nerve_symptoms.some((s) => s === symptom.value))
+const told = computed(() => symptom.value !== '' && (!asksWhere.value || felt.value !== '') && (!movedAsked.value || isStop.value || moved.value !== ''))
+const ready = computed(() => during.value !== null && (reason.value ? !ownWords.value || words.value.trim() !== '' : told.value))
 
 function send(endNow: boolean): void {
-  const told = movedAsked.value && moved.value !== '' ? { moved: moved.value } : {}
-  emit('report', { during: during.value, symptom: symptom.value, felt: felt.value, ...told })
+  const more = movedAsked.value && moved.value !== '' ? { moved: moved.value } : {}
+  const stopped = chosen.value ? { stopped: ownWords.value ? words.value.trim() : chosen.value.text } : {}
+  emit('report', { during: during.value, symptom: symptom.value, felt: asksWhere.value ? felt.value : '', ...more, ...stopped })
   if (endNow) emit('end')
 }
 </script>
@@ -39,23 +54,27 @@ function send(endNow: boolean): void {
     <p class="quiet">{{ share >= 100 ? 'done' : `${share} % done` }}. How was it?</p>
     <PainStrip v-model="during" label="Worst pain during it" large />
     <ChoiceRow v-model="symptom" label="What did you feel?" :options="usual" />
-    <div class="stops"><ChoiceRow v-model="symptom" label="or one of the stop signs" :options="stopping" /></div>
-    <ChoiceRow v-if="symptom && symptom !== 'none'" v-model="felt" label="Where?" :options="sites" />
+    <div class="stops"><ChoiceRow v-model="symptom" label="or one of the stop signs" :options="local" /></div>
+    <div v-if="whole.length" class="stops"><ChoiceRow v-model="symptom" label="or a sign of the whole body" :options="whole" /></div>
+    <ChoiceRow v-if="asksWhere" v-model="felt" label="Where?" :options="sites" />
     <ChoiceRow v-if="movedAsked" v-model="moved" label="Did anything move along the leg or arm?" :options="MOVED" />
-    <div v-if="isStop" class="stop-box" role="alert">
-      <strong>Do not go on with this drill.</strong> Call {{ phone }} before the next session. The clinic sees your report at once.
+    <div v-if="reasons.length" class="stops"><ChoiceRow v-model="reason" label="Did you have to stop for something else?" :options="reasons" /></div>
+    <label v-if="ownWords" class="own">What was it? <textarea v-model="words" maxlength="400" rows="2"></textarea></label>
+    <div v-if="isStop || (chosen && !ownWords)" class="stop-box" role="alert">
+      <strong>{{ isStop ? 'Do not go on with this drill.' : 'Stop here for today.' }}</strong> {{ advice }}
+      <template v-if="isStop"> The clinic sees your report at once. Its number is {{ sheet.clinic.phone }}.</template>
     </div>
     <p v-if="!ready" class="small quiet">Tell the worst pain, what you felt and where; then it goes on.</p>
-    <button v-if="!isStop" class="act next big" :disabled="!ready">Go on</button>
-    <template v-else>
-      <button type="button" class="act stop big" :disabled="!ready" @click="send(true)">End the session here</button>
-    </template>
+    <button v-if="!isStop && !(chosen && !ownWords)" class="act next big" :disabled="!ready">Go on</button>
+    <button v-if="isStop || chosen" type="button" class="act stop big" :disabled="!ready" @click="send(true)">End the session here</button>
   </form>
 </template>
 
 <style scoped>
 .report { display: grid; gap: 0.8rem; }
-.stops :deep(button) { border-color: var(--clay); color: var(--clay-dark); }
+.stops :deep(button) { border-color: var(--clay); color: var(--clay-dark); text-align: left; }
 .stops :deep(button[aria-pressed='true']) { background: var(--clay); color: #fff; }
 .big { min-height: 60px; font-size: 1.15rem; }
+.own { display: grid; gap: 0.3rem; }
+.own textarea { font: inherit; padding: 0.5rem; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); }
 </style>

@@ -49,7 +49,7 @@ async function finish(after: number | null): Promise<void> {
   if (!state || !sheet.value) return
   const drills = sheet.value.drills
     .filter((d) => state.reports[d.drill])
-    .map((d) => ({ drill: d.drill, side: d.side, moved: '' as const, ...state.reports[d.drill]! }))
+    .map((d) => ({ drill: d.drill, side: d.side, moved: '' as const, stopped: '', ...state.reports[d.drill]! }))
   const leftOut = sheet.value.drills.filter((d) => state.leftOut.includes(d.drill) && !state.reports[d.drill]).map((d) => d.title)
   const note = leftOut.length ? `Left out: ${leftOut.join(', ')}`.slice(0, 400) : ''
   run.clear()

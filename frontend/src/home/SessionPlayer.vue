@@ -49,7 +49,7 @@ const now = computed(() => {
 
 <template>
   <section class="player" aria-label="Session">
-    <DrillReport v-if="state.asking !== null && drill" :key="state.asking" :drill="drill" :share="state.doneShare" :symptoms="sheet.symptoms" :stops="sheet.stop_symptoms" :asks-moved="sheet.asks_moved" :nerves="sheet.nerve_symptoms" :phone="sheet.clinic.phone"
+    <DrillReport v-if="state.asking !== null && drill" :key="state.asking" :drill="drill" :share="state.doneShare" :sheet="sheet"
       @report="run.report" @end="run.finishNow" />
     <template v-else>
       <p class="top small quiet">

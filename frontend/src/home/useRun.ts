@@ -10,6 +10,8 @@ export interface Report {
   felt: string
   /** only where it was asked */
   moved?: 'none' | 'up' | 'down'
+  /** why the session was broken off, in the client's words */
+  stopped?: string
 }
 
 /** Where a session stands, as it is kept on the phone so that a closed tab loses nothing. */

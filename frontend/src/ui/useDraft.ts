@@ -38,6 +38,19 @@ const RETRY = 4_000
 /** One queue for each draft on this page, whichever component holds it: no save overtakes another, no read a save. */
 const queues = new Map<string, Promise<void>>()
 
+/** Last saves of steps that were left. */
+const leaving = new Set<Promise<void>>()
+
+/** When everything typed in steps that were left has been sent: what is read after it knows of it. */
+export async function leftSaved(): Promise<void> {
+  await Promise.all(leaving)
+}
+
+function leave(save: Promise<void>): void {
+  leaving.add(save)
+  void save.finally(() => leaving.delete(save))
+}
+
 function inLine(key: string, task: () => Promise<void>): Promise<void> {
   const next = (queues.get(key) ?? Promise.resolve()).then(task)
   queues.set(key, next.catch(() => undefined))
@@ -162,7 +175,7 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
   onBeforeUnmount(() => {
     window.removeEventListener('online', onBack)
     clearTimeout(timer)
-    if (state.value !== 'conflict') void send()
+    if (state.value !== 'conflict') leave(send())
   })
 
   return { value, state, at, problem, fields, reload, keepMine, takeTheirs, flush: send }

@@ -16,6 +16,7 @@ from easepath.core.knowledge.models.plain import (
     Region,
     Site,
     StandIn,
+    SymptomWords,
     Target,
     Wording,
 )  # fmt: skip
@@ -53,6 +54,7 @@ __all__ = [
     "Stage",
     "Stance",
     "StandIn",
+    "SymptomWords",
     "Target",
     "Wording",
     "effect_change",

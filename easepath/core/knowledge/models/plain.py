@@ -81,6 +81,14 @@ class AnswerWord(Entry):
     text: str
 
 
+class SymptomWords(Entry):
+    """How a client says what was felt, and what the phone says at once where it is a sign that stops."""
+
+    id: Id
+    text: str
+    phone: str = ""
+
+
 class Area(Entry):
     """A place of the body chart and the regions a complaint there lies in."""
 

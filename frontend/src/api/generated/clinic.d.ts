@@ -1010,6 +1010,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit}/sign-answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Sign Answer
+         * @description Answer signs told at home, so that the plan may go on; the log stays as it came.
+         */
+        post: operations["answer_signs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit}/story": {
         parameters: {
             query?: never;
@@ -1691,10 +1711,15 @@ export interface components {
              */
             side: "left" | "right" | "both";
             /**
+             * Stopped
+             * @default
+             */
+            stopped: string;
+            /**
              * Symptom
              * @default
              */
-            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way") | "";
+            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision") | "";
         };
         /**
          * DrillPage
@@ -2156,6 +2181,27 @@ export interface components {
             links: components["schemas"]["LinkOut"][];
             /** Versions */
             versions: components["schemas"]["VersionLine"][];
+        };
+        /**
+         * HomeSign
+         * @description One sign; `ends_all` says that no drill goes on before it is answered, `words` what the client said.
+         */
+        HomeSign: {
+            /** Date */
+            date: string;
+            /** Drill */
+            drill: string;
+            /** Ends All */
+            ends_all: boolean;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "" | "left" | "right" | "both";
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
         };
         /**
          * LastTime
@@ -2646,6 +2692,10 @@ export interface components {
             regions: string[];
             /** Rules */
             rules: components["schemas"]["Named"][];
+            /** Stop Reasons */
+            stop_reasons: components["schemas"]["SymptomOut"][];
+            /** Symptoms */
+            symptoms: components["schemas"]["SymptomOut"][];
         };
         /**
          * OverrideIn
@@ -2946,7 +2996,7 @@ export interface components {
             /** Morning */
             morning: number | null;
             /** Symptom */
-            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way") | "";
+            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision") | "";
             /** Why */
             why: string;
         };
@@ -3123,6 +3173,8 @@ export interface components {
             ripples: components["schemas"]["Ripple"][];
             /** Sessions */
             sessions: components["schemas"]["SessionOut"][];
+            /** Signs */
+            signs: components["schemas"]["HomeSign"][];
             /** Today */
             today: string;
             /** Version */
@@ -3157,6 +3209,10 @@ export interface components {
             knowledge_version: string;
             /** Proposals */
             proposals: components["schemas"]["ProposalOut"][];
+            /** Signs */
+            signs: components["schemas"]["HomeSign"][];
+            /** Today */
+            today: string;
             /** Version */
             version: number;
         };
@@ -3384,8 +3440,10 @@ export interface components {
              * @enum {string}
              */
             side: "left" | "right" | "both";
+            /** Stopped */
+            stopped: string;
             /** Symptom */
-            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way") | "";
+            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision") | "";
             /** Title */
             title: string;
             /** Why */
@@ -3600,6 +3658,24 @@ export interface components {
             side: "left" | "right" | "both";
             /** Words */
             words: string;
+        };
+        /**
+         * SignAnswerIn
+         * @description What a clinician found about the signs of a drill (left out: of every drill) in its sessions up to a day.
+         */
+        SignAnswerIn: {
+            /**
+             * Drill
+             * @default
+             */
+            drill: string;
+            /** Reason */
+            reason: string;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
         };
         /**
          * SignIn
@@ -3867,6 +3943,18 @@ export interface components {
             score: number;
         };
         /**
+         * SymptomOut
+         * @description How a client says what was felt, and what to do at once where it is a sign that stops.
+         */
+        SymptomOut: {
+            /** Id */
+            id: string;
+            /** Phone */
+            phone: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * Target
          * @description A drill in a method at a dose step.
          */
@@ -4030,7 +4118,7 @@ export interface components {
             revision: number;
             step: components["schemas"]["TryStep"];
             /** Symptoms */
-            symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way")[];
+            symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
             /** Tried */
             tried: components["schemas"]["TriedOut"][];
         };
@@ -10305,6 +10393,131 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["CountIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RespondOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answer_signs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignAnswerIn"];
             };
         };
         responses: {

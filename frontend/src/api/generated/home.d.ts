@@ -146,10 +146,15 @@ export interface components {
              */
             side: "left" | "right" | "both";
             /**
+             * Stopped
+             * @default
+             */
+            stopped: string;
+            /**
              * Symptom
              * @default
              */
-            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way") | "";
+            symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision") | "";
         };
         /**
          * HomeDrill
@@ -239,6 +244,8 @@ export interface components {
         HomeSheet: {
             /** Asks Moved */
             asks_moved: boolean;
+            /** Body Symptoms */
+            body_symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
             /** By */
             by: string;
             clinic: components["schemas"]["ClinicOut"];
@@ -263,7 +270,7 @@ export interface components {
             /** Mornings Open */
             mornings_open: components["schemas"]["OpenMorning"][];
             /** Nerve Symptoms */
-            nerve_symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way")[];
+            nerve_symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
             /** Overridden */
             overridden: string[];
             /** Rest Until */
@@ -272,10 +279,14 @@ export interface components {
             seconds: number;
             /** Soreness Open */
             soreness_open: components["schemas"]["OpenSoreness"][];
+            /** Stop Reasons */
+            stop_reasons: components["schemas"]["SymptomOut"][];
             /** Stop Symptoms */
-            stop_symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way")[];
+            stop_symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
+            /** Symptom Words */
+            symptom_words: components["schemas"]["SymptomOut"][];
             /** Symptoms */
-            symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way")[];
+            symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
             /** Timeline */
             timeline: components["schemas"]["Stretch"][];
             /** Today */
@@ -467,6 +478,18 @@ export interface components {
             seconds: number;
             /** Side */
             side: ("left" | "right" | "both") | null;
+        };
+        /**
+         * SymptomOut
+         * @description How a client says what was felt, and what to do at once where it is a sign that stops.
+         */
+        SymptomOut: {
+            /** Id */
+            id: string;
+            /** Phone */
+            phone: string;
+            /** Text */
+            text: string;
         };
     };
     responses: never;

@@ -8,6 +8,7 @@ import { useVisit } from '@/app/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
+import OpenSigns from '@/steps/respond/OpenSigns.vue'
 import DrillProposal from './DrillProposal.vue'
 import PlanProposal from './PlanProposal.vue'
 
@@ -15,7 +16,7 @@ const { visit, frame, refresh } = useVisit()
 const session = useSession()
 const router = useRouter()
 const path = { visit: visit.value }
-const { view: review, read, show } = useStep<Schemas['ReviewOut']>(visit.value, 'review', () => outcome(clinic.GET('/api/visits/{visit}/review', { params: { path } })))
+const { view: review, read, readAnew, show } = useStep<Schemas['ReviewOut']>(visit.value, 'review', () => outcome(clinic.GET('/api/visits/{visit}/review', { params: { path } })))
 const problem = ref<Problem | null>(null)
 const closing = ref<Problem | null>(null)
 const made = ref<Schemas['VersionLine'] | null | undefined>(undefined)
@@ -49,6 +50,10 @@ async function close(): Promise<void> {
   if (!found.ok) return
   made.value = found.data.version ?? null
   await refresh()
+}
+
+async function answered(): Promise<void> {
+  await Promise.all([refresh(), readAnew()])
 }
 
 async function again(): Promise<void> {
@@ -88,6 +93,7 @@ async function again(): Promise<void> {
       </div>
     </template>
     <template v-else-if="review">
+      <OpenSigns :visit="visit" :signs="review.signs" :may="session.may('answer-sign')" :today="review.today" @answered="answered" />
       <DrillProposal v-for="p in drills" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
       <PlanProposal v-for="p in plan" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
       <ProblemNote :problem="closing" />

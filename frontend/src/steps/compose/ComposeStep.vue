@@ -22,14 +22,14 @@ import { moved } from './order'
 const { visit, frame, refresh } = useVisit()
 const session = useSession()
 const path = { visit: visit.value }
-const { view, read } = useStep<Schemas['ComposeOut']>(visit.value, 'compose', () => outcome(clinic.GET('/api/visits/{visit}/compose', { params: { path } })))
+const { view, read, readAnew } = useStep<Schemas['ComposeOut']>(visit.value, 'compose', () => outcome(clinic.GET('/api/visits/{visit}/compose', { params: { path } })))
 const page = ref('')
 const opened = ref('')
 const said = ref('')
 const may = computed(() => session.may('compose'))
 
 async function renew(): Promise<void> {
-  await Promise.all([refresh(), read()])
+  await Promise.all([refresh(), readAnew()])
 }
 
 const { draft, change, undo, undoable } = useSheetDraft({

@@ -24,13 +24,13 @@ const { visit, frame, refresh } = useVisit()
 const session = useSession()
 const { options } = useOptions()
 const path = { visit: visit.value }
-const { view, read } = useStep<Schemas['MatchOut']>(visit.value, 'match', () => outcome(clinic.GET('/api/visits/{visit}/match', { params: { path } })))
+const { view, read, readAnew } = useStep<Schemas['MatchOut']>(visit.value, 'match', () => outcome(clinic.GET('/api/visits/{visit}/match', { params: { path } })))
 const why = ref<{ title: string; intro: string; reasons: ReasonCard[]; about: Explained } | null>(null)
 const page = ref('drills')
 const canCompose = computed(() => session.may('compose'))
 
 async function renew(): Promise<void> {
-  await Promise.all([refresh(), read()])
+  await Promise.all([refresh(), readAnew()])
 }
 
 const { draft, change, undo, undoable } = useSheetDraft({

@@ -32,7 +32,7 @@ const state = ref<State>('cold')
 const panel = ref<HTMLElement | null>(null)
 const why = ref<{ title: string; reasons: ReasonCard[] } | null>(null)
 
-const { view, read, show } = useStep<Measure>(visit.value, 'measure', () => outcome(clinic.GET('/api/visits/{visit}/measure', { params: { path, query: { added: added.value.join(',') } } })))
+const { view, read, readAnew, show } = useStep<Measure>(visit.value, 'measure', () => outcome(clinic.GET('/api/visits/{visit}/measure', { params: { path, query: { added: added.value.join(',') } } })))
 
 function adopt(found: Measure): Step {
   if (!found.tests.some((t) => t.measure === current.value)) current.value = found.tests[0]?.measure ?? ''
@@ -119,7 +119,7 @@ async function add(measure: string): Promise<void> {
   if (!measure) return
   added.value.push(measure)
   await draft.flush()
-  await read()
+  await readAnew()
   await open(measure)
 }
 

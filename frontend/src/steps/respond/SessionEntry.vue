@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
-import { SYMPTOMS, siteWords } from '@/home/words'
+import { useOptions } from '@/app/options'
+import { siteWords } from '@/home/words'
 import { draftKey } from '@/ui/draftOwner'
 import FieldNote from '@/ui/FieldNote.vue'
 import { newId } from '@/ui/newId'
@@ -10,17 +11,18 @@ import ProblemNote from '@/ui/ProblemNote.vue'
 
 /** A session from the paper grid or the telephone; a correction is a new entry beside the old one. */
 type Told = Schemas['SessionDrillOut']
-interface Row extends Pick<Told, 'drill' | 'title' | 'side' | 'symptom' | 'felt' | 'moved'> { felt_sites: string[]; done: string; during: string }
+interface Row extends Pick<Told, 'drill' | 'title' | 'side' | 'symptom' | 'felt' | 'moved' | 'stopped'> { felt_sites: string[]; done: string; during: string }
 const props = defineProps<{ visit: number; version: number; today: string; planned: Schemas['PlannedDrillOut'][]; corrects?: Schemas['SessionOut'] }>()
 const emit = defineEmits<{ saved: []; cancel: [] }>()
 const store = draftKey(`easepath:session-entry:${props.visit}:${props.corrects?.id ?? 'new'}`)
 const problem = ref<Problem | null>(null)
+const { options } = useOptions()
 
 function fresh() {
   const old = props.corrects
   const rows: Row[] = old
-    ? old.drills.map((d) => ({ drill: d.drill, title: d.title, side: d.side, felt_sites: props.planned.find((p) => p.drill === d.drill)?.felt ?? ['target'], done: String(d.done_pct ?? ''), during: String(d.during ?? ''), symptom: d.symptom, felt: d.felt, moved: d.moved }))
-    : props.planned.map((p) => ({ drill: p.drill, title: p.title, side: p.side, felt_sites: p.felt, done: '100', during: '', symptom: '', felt: '', moved: '' }))
+    ? old.drills.map((d) => ({ drill: d.drill, title: d.title, side: d.side, felt_sites: props.planned.find((p) => p.drill === d.drill)?.felt ?? ['target'], done: String(d.done_pct ?? ''), during: String(d.during ?? ''), symptom: d.symptom, felt: d.felt, moved: d.moved, stopped: d.stopped }))
+    : props.planned.map((p) => ({ drill: p.drill, title: p.title, side: p.side, felt_sites: p.felt, done: '100', during: '', symptom: '', felt: '', moved: '', stopped: '' }))
   return { id: newId(), date: old?.date ?? props.today, before: old?.before ?? null, after: old?.after ?? null, note: old?.note ?? '', rows }
 }
 const kept = localStorage.getItem(store)
@@ -42,7 +44,7 @@ async function save(): Promise<void> {
   const body: Schemas['SessionIn'] = {
     id: form.id, version: props.corrects?.version ?? props.version, date: form.date, before: form.before, after: form.after, note: form.note,
     corrects: props.corrects?.id ?? null,
-    drills: form.rows.map((r) => ({ drill: r.drill, side: r.side, done_pct: number(r.done), during: number(r.during), symptom: r.symptom, felt: r.felt, moved: r.moved })),
+    drills: form.rows.map((r) => ({ drill: r.drill, side: r.side, done_pct: number(r.done), during: number(r.during), symptom: r.symptom, felt: r.felt, moved: r.moved, stopped: r.stopped ?? '' })),
   }
   const found = await outcome(clinic.POST('/api/visits/{visit}/sessions', { params: { path: { visit: props.visit } }, body }))
   problem.value = found.ok ? null : found.problem
@@ -69,15 +71,16 @@ function cancel(): void {
       <PainStrip v-model="form.after" label="After it" />
     </div>
     <table>
-      <thead><tr><th>drill</th><th>done %</th><th>worst pain</th><th>felt</th><th>where</th><th>went</th></tr></thead>
+      <thead><tr><th>drill</th><th>done %</th><th>worst pain</th><th>felt</th><th>where</th><th>went</th><th>stopped for</th></tr></thead>
       <tbody>
         <tr v-for="(row, n) in form.rows" :key="row.drill">
-          <th scope="row">{{ row.title }}<template v-if="row.side !== 'both'">, {{ row.side }}</template><FieldNote :text="faultOf(row) || note(`drills.${n}.during`) || note(`drills.${n}.done_pct`) || note(`drills.${n}.felt`)" /></th>
+          <th scope="row">{{ row.title }}<template v-if="row.side !== 'both'">, {{ row.side }}</template><FieldNote :text="faultOf(row) || note(`drills.${n}.during`) || note(`drills.${n}.done_pct`) || note(`drills.${n}.felt`) || note(`drills.${n}.stopped`)" /></th>
           <td><input v-model="row.done" inputmode="numeric" :aria-label="`done, per cent, ${row.title}`" /></td>
           <td><input v-model="row.during" inputmode="numeric" :aria-label="`worst pain, ${row.title}`" placeholder="?" /></td>
-          <td><select v-model="row.symptom" :aria-label="`felt, ${row.title}`"><option value="">not known</option><option v-for="(text, s) in SYMPTOMS" :key="s" :value="s">{{ text }}</option></select></td>
+          <td><select v-model="row.symptom" :aria-label="`felt, ${row.title}`"><option value="">not known</option><option v-for="s in options?.symptoms ?? []" :key="s.id" :value="s.id">{{ s.text }}</option></select></td>
           <td><select v-model="row.felt" :aria-label="`where, ${row.title}`"><option value="">not known</option><option v-for="s in row.felt_sites" :key="s" :value="s">{{ siteWords(s, 'as meant') }}</option></select></td>
           <td><select v-model="row.moved" :aria-label="`moved, ${row.title}`"><option value="">not asked</option><option value="none">stayed there</option><option value="up">nearer the back</option><option value="down">further down</option></select></td>
+          <td><input v-model="row.stopped" class="words" maxlength="400" :aria-label="`stopped for another reason, ${row.title}`" placeholder="another reason" /></td>
         </tr>
       </tbody>
     </table>
@@ -97,6 +100,7 @@ th, td { text-align: left; font-weight: 400; padding: 0.2rem 0.3rem 0.2rem 0; bo
 thead th { border: 0; font-size: 0.8rem; color: var(--ink-2); }
 input, select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.3rem; }
 td input { width: 3.4rem; }
+td input.words { width: 8.6rem; }
 td select { max-width: 8.6rem; }
 @media (max-width: 700px) {
   .two { grid-template-columns: 1fr; }

@@ -4,7 +4,7 @@ import type { Schemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import FieldNote from '@/ui/FieldNote.vue'
 import ReadingsField from '@/ui/ReadingsField.vue'
-import { SYMPTOMS } from '@/home/words'
+import { useOptions } from '@/app/options'
 import { gainWords } from './words'
 
 /** One drill tried in the room: before, do it, after; what it brought, and what was seen. */
@@ -22,7 +22,8 @@ const retest = computed(() => props.retests.find((r) => r.id === props.entry.mea
 const unit = computed(() => retest.value?.unit ?? '')
 const note = (field: string) => props.fields[`tryouts.${props.index}.${field}`]
 const cues = computed(() => (props.tried?.faults ?? []).filter((f) => props.entry.faults?.includes(f.id)))
-const symptoms = computed(() => props.symptoms.map((s) => ({ value: s, text: SYMPTOMS[s] ?? s })))
+const { options } = useOptions()
+const symptoms = computed(() => props.symptoms.map((s) => ({ value: s, text: options.value?.symptoms.find((one) => one.id === s)?.text ?? s })))
 
 function toggleFault(id: string): void {
   const now = props.entry.faults ?? []

@@ -1,0 +1,71 @@
+"""What a sign in one drill pauses in the others: the same nerve, the same joint, the same risk."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import replace
+
+from easepath.core.adjust.decision import Decision, DrillReview
+from easepath.core.adjust.joints import joints_of_sign, loads_joint
+from easepath.core.adjust.nerve import families_of, families_paused
+from easepath.core.adjust.risks import risks_of, risks_paused
+from easepath.core.adjust.view import Context, DrillView
+from easepath.core.facts import LogEntry
+from easepath.core.knowledge.models import Drill
+from easepath.core.reasons import Reason
+from easepath.core.vocabulary import BODY_SYMPTOMS, BOTH, JOINT_SYMPTOMS, SideName, Symptom
+
+
+def pause_beside(context: Context, drills: list[DrillReview]) -> list[DrillReview]:
+    """Every drill that a sign pauses, unless a rule that stands before has spoken for it."""
+    risks = risks_paused(entry.symptom for entry in context.last_signs if entry.symptom in BODY_SYMPTOMS)
+    nerves = {name for entry, of in _signs(context, drills, "nerve") for name in _families(context, of, entry)}
+    joints = {
+        (joint, side): entry.symptom
+        for entry, view in _signs(context, drills, "joint")
+        if entry.symptom in JOINT_SYMPTOMS
+        for joint in joints_of_sign(context.library, view.drill, entry.felt)
+        for side in (BOTH if view.whole else {view.side})
+    }  # fmt: skip
+    found = drills
+    if risks:
+        found = [_paused(context, one, "body") if risks_of(context, one) & risks else one for one in found]
+    if nerves:
+        found = [_paused(context, one, "nerve") if families_of(one.drill) & nerves else one for one in found]
+    return [_joint_paused(context, one, joints) for one in found] if joints else found
+
+
+def _signs(context: Context, drills: list[DrillReview], rule: str) -> Iterator[tuple[LogEntry, DrillView]]:
+    """The sessions behind each stop of a rule, with the side that was judged."""
+    for one in drills:
+        if (one.decision.rule, one.decision.action) == (rule, "stop"):
+            for view in context.views(one.planned):
+                for entry in view.unanswered.entries if view.unanswered else ():
+                    yield entry, view
+
+
+def _families(context: Context, view: DrillView, entry: LogEntry) -> frozenset[str]:
+    told = context.responder.is_nerve(entry)
+    return families_paused(context.library, view.drill, entry.felt) if told else frozenset()
+
+
+def _joint_paused(
+    context: Context, found: DrillReview, joints: Mapping[tuple[str, SideName], Symptom | None]
+) -> DrillReview:
+    for (joint, side), symptom in joints.items():
+        if loads_joint(context.library, found.drill, _drilled(found), joint, side):
+            return _paused(context, found, "joint", symptom=symptom)
+    return found
+
+
+def _drilled(found: DrillReview) -> frozenset[SideName]:
+    drill: Drill = found.drill
+    return BOTH if drill.sides == "both" else found.planned.sides
+
+
+def _paused(context: Context, found: DrillReview, rule: str, **facts: object) -> DrillReview:
+    """The drill paused by a rule; what a rule of the same place or one before it says stays."""
+    order = list(context.library.rules)
+    if order.index(found.decision.rule) <= order.index(rule):
+        return found
+    return replace(found, decision=Decision(rule, "pause", Reason(f"adjust-{rule}-pause", facts=facts)))
