@@ -98,6 +98,8 @@ def test_chest_pain_on_the_phone_stops_the_plan_until_a_clinician_answers(
     press_strip(page, "Pain right after", 2)
     with page.expect_response(lambda answer: answer.url.endswith("/sessions") and answer.ok):
         page.get_by_role("button", name="Send to the clinic").click()
+    expect(page.get_by_role("alert")).to_contain_text("Do no drill for now.")
+    expect(page.get_by_role("button", name="Do it once more")).to_be_hidden()
 
     page.set_viewport_size({"width": 1280, "height": 800})
     sign_in()

@@ -49,7 +49,8 @@ def answer(world: World, who: str = "hanne", **changes: Any) -> SignAnswer:
 def test_chest_pain_stops_every_drill_until_it_is_answered(world: World) -> None:
     tell(world, "chest-pain")
     assert all(drill["paused"] for drill in sheet(world)["drills"])
-    assert (line(world)["kind"], line(world)["what"]) == ("look", "body sign")
+    assert "emergency number" in sheet(world)["suspended"]["phone"]
+    assert (line(world)["kind"], line(world)["what"]) == ("stop", "body sign")
     shown = respond_view(read_again(world.visit("Marta"))).signs
     assert [(s.title, s.words, s.ends_all) for s in shown] == [
         ("Pelvic tilts", "pain or pressure in the chest, arm or jaw", True)
@@ -57,6 +58,7 @@ def test_chest_pain_stops_every_drill_until_it_is_answered(world: World) -> None
     with pytest.raises(RefusedError):
         hand_over(world.users["hanne"], world.visit("Marta"))
     row = answer(world)
+    assert sheet(world)["suspended"] is None
     assert not any(drill["paused"] for drill in sheet(world)["drills"][1:])
     assert respond_view(read_again(world.visit("Marta"))).signs == []
     assert review_view(read_again(world.visit("Marta"))).signs == []

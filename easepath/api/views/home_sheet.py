@@ -11,6 +11,7 @@ from easepath.clinic.repository import Record
 from easepath.clinic.sheet import Sheet, sheet_of
 from easepath.clinic.shown import View
 from easepath.core.adjust.rest import rest_until
+from easepath.core.assessment import Assessment
 from easepath.core.compose.sheet import SIGN_SITES
 from easepath.core.respond import SORENESS_OPEN, asks_moved
 from easepath.core.vocabulary import (
@@ -47,9 +48,10 @@ class OpenSoreness(View):
 
 
 class HomeSheet(Sheet):
-    """The sheet behind the private link."""
+    """The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it."""
 
     withheld: bool
+    suspended: SymptomOut | None
     symptoms: tuple[Symptom, ...]
     stop_symptoms: tuple[Symptom, ...]
     body_symptoms: tuple[Symptom, ...]
@@ -82,6 +84,7 @@ def home_sheet(record: Record) -> HomeSheet:
     return HomeSheet(
         **{**{name: getattr(sheet, name) for name in Sheet.model_fields}, **shown},
         withheld=withheld,
+        suspended=_suspended(assessment),
         symptoms=SYMPTOMS,
         stop_symptoms=tuple(symptom for symptom in SYMPTOMS if symptom in SIGNS),
         body_symptoms=tuple(symptom for symptom in SYMPTOMS if symptom in BODY_SYMPTOMS - JOINT_SYMPTOMS),
@@ -95,6 +98,12 @@ def home_sheet(record: Record) -> HomeSheet:
         nerve_symptoms=tuple(sorted(ASKS_WHETHER_IT_MOVED)),
         soreness_open=soreness_open(record),
     )
+
+
+def _suspended(assessment: Assessment) -> SymptomOut | None:
+    """The sign that ends every drill until a clinician has answered it, with what the client does about it."""
+    sign, symptoms = assessment.screen.suspended_by, assessment.library.symptoms
+    return None if sign is None else next(iter(symptom_words({sign.symptom or "": symptoms[sign.symptom or ""]})))
 
 
 def soreness_open(record: Record) -> tuple[OpenSoreness, ...]:

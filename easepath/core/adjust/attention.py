@@ -8,6 +8,9 @@ from typing import Literal
 from easepath.core.adjust.decision import DrillReview
 from easepath.core.adjust.review import Review
 from easepath.core.assessment import Assessment
+from easepath.core.facts import LogEntry
+from easepath.core.knowledge.library import Library
+from easepath.core.reasons import Reason
 
 Kind = Literal["unreadable", "stop", "held", "look", "answer", "ask", "step-up", "plan", "steady"]
 URGENCY: tuple[Kind, ...] = ("unreadable", "stop", "held", "look", "answer", "ask", "step-up", "plan", "steady")
@@ -38,12 +41,20 @@ def attention(assessment: Assessment) -> Attention:
             "discuss": "discuss with a doctor",
         }  # fmt: skip
         return Attention(kind, words[flag.action], flag.reason.text(library))
+    if screen.suspended_by is not None:
+        rule = library.rules["body"]
+        return Attention("stop", rule.what, _sign_words(library, screen.suspended_by))
     if screen.flags.unanswered:
         count = len(screen.flags.unanswered)
         return Attention("answer", "finish the screen", f"{count} {'question' if count == 1 else 'questions'} open")
     if not screen.situation.plan.drills:
         return Attention("plan", "make a program", "screened, nothing handed over yet")
     return _from_review(assessment.review)
+
+
+def _sign_words(library: Library, sign: LogEntry) -> str:
+    facts = {"symptom": sign.symptom, "date": str(sign.date), "drill": library.title(sign.drill)}
+    return Reason("plan-body", facts=facts).text(library)
 
 
 def _from_review(found: Review) -> Attention:

@@ -11,13 +11,13 @@ const emit = defineEmits<{ done: [after: number | null] }>()
 const after = ref<number | null>(null)
 const signs = computed(() => Object.values(props.reports).map((r) => r.symptom).filter((s) => props.sheet.stop_symptoms.some((sign) => sign === s)))
 const stopped = computed(() => signs.value.length > 0 || Object.values(props.reports).some((r) => r.stopped))
-const advice = computed(() => [...new Set(signs.value.map((s) => phoneWords(props.sheet, s)))])
+const advice = computed(() => [...new Set(signs.value.map((s) => phoneWords(props.sheet, s)))].join(' '))
 </script>
 
 <template>
   <section class="after">
     <h1>{{ stopped ? 'The session ends here' : 'That was the session' }}</h1>
-    <div v-if="signs.length" class="stop-box"><strong>A stop sign came.</strong> <template v-for="line in advice" :key="line">{{ line }} </template>Call {{ sheet.clinic.phone }} before the next session. {{ sheet.clinic.emergency }}</div>
+    <div v-if="signs.length" class="stop-box"><strong>A stop sign came.</strong> {{ advice }} Call {{ sheet.clinic.phone }} before the next session. {{ sheet.clinic.emergency }}</div>
     <PainStrip v-model="after" label="Pain right after" large />
     <button class="act next big" :disabled="after === null" @click="emit('done', after)">Send to the clinic</button>
     <p class="quiet">Tomorrow morning this page asks how you are. That answer decides what comes next.</p>

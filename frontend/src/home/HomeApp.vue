@@ -31,6 +31,11 @@ onMounted(async () => {
 const mornings = computed(() => (sheet.value?.mornings_open ?? []).filter((m) => !told.value.has(m.session)))
 const soreTold = ref(new Set<string>())
 const soreness = computed(() => (sheet.value?.soreness_open ?? []).filter((one) => !soreTold.value.has(one.session)))
+/** a sign of the whole body that the clinic does not know yet holds here at once */
+const unsentSign = computed(() => outbox.letters.value
+  .flatMap((letter) => (letter.kind === 'session' ? letter.body.drills : []))
+  .map((drill) => drill.symptom)
+  .find((symptom) => (sheet.value?.body_symptoms ?? []).some((sign) => sign === symptom)))
 const phone = computed(() => sheet.value?.clinic.phone)
 
 async function tellMorning(session: string, pain: number, unusual: HomeSchemas['OpenSoreness']['unusual']): Promise<void> {
@@ -85,7 +90,7 @@ async function finish(after: number | null): Promise<void> {
       <template v-else>
         <MorningCard v-for="m in mornings" :key="m.session" :date="m.date" :today="sheet.today" @told="(pain, unusual) => tellMorning(m.session, pain, unusual)" />
         <SorenessCard v-for="one in soreness" :key="one.session" :date="one.date" :today="sheet.today" @told="(gone) => tellSoreness(one, gone)" />
-        <SheetView :sheet="sheet" :done="sheet.done_today || sentToday" @begin="run.begin" />
+        <SheetView :sheet="sheet" :done="sheet.done_today || sentToday" :sign="unsentSign" @begin="run.begin" />
       </template>
     </template>
   </main>

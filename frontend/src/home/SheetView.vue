@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import MovingPicture from '@/ui/MovingPicture.vue'
@@ -8,21 +8,30 @@ import { shortDate } from '@/ui/dates'
 import TapeLine from '@/ui/TapeLine.vue'
 import { sided, sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
+import { phoneWords } from './words'
 
 /** The current sheet: what to have ready, the drills, what to leave out, and the way into the session. */
-defineProps<{ sheet: HomeSchemas['HomeSheet']; done: boolean }>()
+const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; done: boolean; sign?: string }>()
 const emit = defineEmits<{ begin: [before: number | null] }>()
 const asking = ref(false)
 const before = ref<number | null>(null)
 const opened = ref<string | null>(null)
+/** a sign that ends every drill: the clinic has it, or it waits on this phone to be sent */
+const ending = computed(() => props.sign ?? props.sheet.suspended?.id ?? '')
+const allPaused = computed(() => props.sheet.drills.every((drill) => drill.paused))
 </script>
 
 <template>
   <section class="sheet">
     <p class="small quiet">{{ sheet.clinic.name }} · version {{ sheet.version }}</p>
     <h1>For {{ sheet.first_name }}</h1>
-    <p v-if="done" class="known-box">Today’s session is with the clinic. Tomorrow morning we ask how you are; that answer decides what comes next.</p>
-    <p v-if="sheet.rest_until" class="stop-box"><strong>Rest up to and with {{ shortDate(sheet.rest_until) }}.</strong> The last session was too much; the clinic makes the next one easier. Rest days are part of the plan.</p>
+    <div v-if="ending" class="stop-box" role="alert">
+      <p><strong>Do no drill for now.</strong> You told us of a sign that stops the whole program.</p>
+      <p>{{ phoneWords(sheet, ending) }}</p>
+      <p>The clinic will talk with you before you go on: {{ sheet.clinic.phone }}.</p>
+    </div>
+    <p v-else-if="done" class="known-box">Today’s session is with the clinic. Tomorrow morning we ask how you are; that answer decides what comes next.</p>
+    <p v-if="sheet.rest_until && !ending" class="stop-box"><strong>Rest up to and with {{ shortDate(sheet.rest_until) }}.</strong> The last session was too much; the clinic makes the next one easier. Rest days are part of the plan.</p>
     <p v-if="!sheet.drills.length" class="known-box">There is nothing to do for now. The clinic will be in touch, or call {{ sheet.clinic.phone }}.</p>
     <template v-else>
       <p><strong>Have ready:</strong> {{ sheet.have_ready.join(', ') || 'nothing' }}. It takes {{ minutesWords(sheet.seconds) }}.</p>
@@ -51,7 +60,8 @@ const opened = ref<string | null>(null)
       </ol>
       <div v-if="sheet.desk.length"><p><strong>Breaks at work</strong></p><p v-for="one in sheet.desk" :key="one.at">{{ one.at }} {{ one.drills.map(sided).join(', ') }}</p></div>
       <p v-if="sheet.leave_out.length"><strong>Leave out for now:</strong> {{ sheet.leave_out.join('; ') }}.</p>
-      <div v-if="asking" class="ask">
+      <p v-if="ending || allPaused" class="quiet">{{ ending ? 'The session comes back when the clinic has talked with you.' : 'Every drill is paused until the clinic has talked with you.' }}</p>
+      <div v-else-if="asking" class="ask">
         <PainStrip v-model="before" label="Before you begin: pain now" large />
         <button class="act next big" :disabled="before === null" @click="emit('begin', before)">Begin</button>
       </div>

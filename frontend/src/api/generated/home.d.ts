@@ -239,7 +239,7 @@ export interface components {
         };
         /**
          * HomeSheet
-         * @description The sheet behind the private link.
+         * @description The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it.
          */
         HomeSheet: {
             /** Asks Moved */
@@ -283,6 +283,7 @@ export interface components {
             stop_reasons: components["schemas"]["SymptomOut"][];
             /** Stop Symptoms */
             stop_symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
+            suspended: components["schemas"]["SymptomOut"] | null;
             /** Symptom Words */
             symptom_words: components["schemas"]["SymptomOut"][];
             /** Symptoms */
