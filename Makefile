@@ -40,8 +40,8 @@ frontend/dist/.ready: frontend/node_modules/.ready .venv/.ready $(FRONT)
 	touch $@
 
 browser:
-	@command -v chromium >/dev/null && command -v pdftoppm >/dev/null || \
-	  { apt-get update -qq && apt-get install -y -qq chromium poppler-utils >/dev/null; }
+	@{ command -v chromium-headless-shell || command -v chromium; } >/dev/null && command -v pdftoppm >/dev/null || \
+	  { apt-get update -qq && apt-get install -y -qq chromium-headless-shell poppler-utils >/dev/null; }
 
 check: .venv/.ready
 	$(PY) -m easepath.core check

@@ -9,6 +9,7 @@ from collections.abc import Callable
 from playwright.sync_api import Page, sync_playwright
 
 from benchmarks.__main__ import report
+from docs.browser import CHROMIUM, QUIET
 from docs.screenshots import BASE, LAPTOP, PASSWORD, PHONE, serve
 
 TARGET_MS = 1500
@@ -31,7 +32,7 @@ def main() -> None:
     """Sign in once, then open every page some times."""
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as driver:
         server, link = serve(folder)
-        browser = driver.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"])
+        browser = driver.chromium.launch(executable_path=CHROMIUM, args=list(QUIET))
         try:
             page = browser.new_page(viewport=LAPTOP)  # type: ignore[arg-type]
             page.goto(BASE)

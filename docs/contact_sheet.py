@@ -12,6 +12,7 @@ from pathlib import Path
 
 from playwright.sync_api import sync_playwright
 
+from docs.browser import CHROMIUM, QUIET
 from easepath.core.knowledge import shipped_library
 from easepath.core.knowledge.models import Drill
 from easepath.figure.album import Album, Wanted
@@ -54,9 +55,7 @@ def main() -> None:
     across = PAGE_WIDTH // (2 * options.width + 6)
     each = across * ROWS * max(1, 200 // options.width)
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(
-            executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
-        )
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=list(QUIET))
         page = browser.new_page(viewport={"width": PAGE_WIDTH + 10, "height": 200})
         for number, first in enumerate(range(0, len(cells), each), 1):
             page.set_content(f'<style>{STYLE}</style><div class="grid">{"".join(cells[first : first + each])}</div>')

@@ -17,6 +17,8 @@ from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
+from docs.browser import CHROMIUM, QUIET
+
 OUT = Path(__file__).parent / "screenshots"
 PORT = 8765
 BASE = f"http://127.0.0.1:{PORT}"
@@ -161,8 +163,7 @@ def main() -> None:
     OUT.mkdir(exist_ok=True)
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as driver:
         server, link = serve(folder)
-        quiet = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
-        browser = driver.chromium.launch(executable_path="/usr/bin/chromium", args=quiet)
+        browser = driver.chromium.launch(executable_path=CHROMIUM, args=list(QUIET))
         try:
             clinic(browser)
             phone(browser, link)

@@ -13,14 +13,12 @@ import pytest
 from django.test import TransactionTestCase
 from playwright.sync_api import Locator, Page, expect
 
+from docs.browser import CHROMIUM, QUIET
 from easepath.standins.practice_clinic import PASSWORD
 from tests.conftest import World, put_back, world_of_rows
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")  # the browser driver keeps a loop in this thread
 expect.set_options(timeout=10_000)
-CHROMIUM = "/usr/bin/chromium"
-QUIET = ("--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update", "--disable-sync",
-         "--no-first-run")  # fmt: skip
 
 
 @pytest.fixture(scope="session")

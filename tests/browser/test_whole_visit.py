@@ -171,6 +171,9 @@ def test_a_lead_overrides_a_refusal_and_it_stands_on_the_sheet(
     page.get_by_placeholder("add a factor by name").fill("vertigo")
     page.get_by_role("button", name="Vertigo on head movement").first.click()
     saved(page)
+    falls = page.locator(".question", has_text="Unsteady, or fallen in the last year?")
+    falls.get_by_role("button", name="no", exact=True).click()
+    saved(page)
     address = page.url
     sheet = page.get_by_role("complementary", name="The sheet in progress")
     expect(sheet.get_by_text("taken off").first).to_be_visible()

@@ -37,6 +37,9 @@ class StoryFields(In):
     train: Literal["both", "affected"] = "both"
     first: Literal["unaffected", "affected"] = "unaffected"
     phase_order: Literal["mobility-first", "control-first"] = "mobility-first"
+    extra_set: Literal["yes", "no"] = "yes"
+    floor: Literal["", "alone", "chair", "no"] = ""
+    sits_square: Literal["", "yes", "no"] = ""
     areas: list[str] = []
     clues: list[str] = []
 

@@ -25,7 +25,7 @@ COMPLAINT_FIELDS = (
 )  # fmt: skip
 CLIENT_FIELDS = (
     "birth_date", "places", "equipment", "minutes", "per_day", "days_per_week", "confidence", "breath_s", "train",
-    "first", "phase_order",
+    "first", "phase_order", "extra_set", "floor", "sits_square",
 )  # fmt: skip
 LISTS = ("places", "equipment", "areas", "clues")
 
@@ -58,6 +58,9 @@ class Story:
     train: str = "both"
     first: str = "unaffected"
     phase_order: str = "mobility-first"
+    extra_set: str = "yes"
+    floor: str = ""
+    sits_square: str = ""
     areas: tuple[str, ...] = ()
     clues: tuple[str, ...] = ()
 
@@ -140,6 +143,9 @@ WORDS = {
     "train": ("both", "affected"),
     "first": ("unaffected", "affected"),
     "phase_order": ("mobility-first", "control-first"),
+    "extra_set": ("yes", "no"),
+    "floor": ("", "alone", "chair", "no"),
+    "sits_square": ("", "yes", "no"),
 }
 
 

@@ -103,7 +103,18 @@ def _client(record: Record) -> core.Client:
     age = None if client.birth_date is None else age_on(client.birth_date, today)
     if age is not None and age > MOST_YEARS:
         raise CaseError("birth date", f"{client.birth_date} is more than {MOST_YEARS} years ago: correct it in Story")
-    named = ("sex", "minutes", "per_day", "days_per_week", "breath_s", "confidence", "train", "first", "phase_order")
+    named = (
+        "sex",
+        "minutes",
+        "per_day",
+        "days_per_week",
+        "breath_s",
+        "confidence",
+        "train",
+        "first",
+        "phase_order",
+        "floor",
+    )
     return _read(
         core.Client,
         age=age,
@@ -114,6 +125,8 @@ def _client(record: Record) -> core.Client:
         ),
         equipment=tuple(client.equipment),
         places=tuple(client.places),
+        extra_set=client.extra_set == "yes",
+        sits_square={"yes": True, "no": False}.get(client.sits_square),
         **{name: getattr(client, name) for name in named},
     )
 

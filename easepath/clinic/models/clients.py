@@ -34,6 +34,11 @@ class Client(models.Model):
     phase_order = models.CharField(
         max_length=14, default="mobility-first", choices=[("mobility-first", "mobility"), ("control-first", "control")]
     )
+    extra_set = models.CharField(max_length=3, default="yes", choices=[("yes", "yes"), ("no", "no")])
+    floor = models.CharField(
+        max_length=5, blank=True, choices=[("alone", "alone"), ("chair", "with a chair"), ("no", "not at all")]
+    )
+    sits_square = models.CharField(max_length=3, blank=True, choices=[("yes", "yes"), ("no", "no")])
     confidence = models.CharField(max_length=8, blank=True, choices=[("low", "low"), ("normal", "normal")])
     created_at = models.DateTimeField(auto_now_add=True)
     archived = models.BooleanField(default=False)

@@ -3819,11 +3819,23 @@ export interface components {
              */
             equipment: string[];
             /**
+             * Extra Set
+             * @default yes
+             * @enum {string}
+             */
+            extra_set: "yes" | "no";
+            /**
              * First
              * @default unaffected
              * @enum {string}
              */
             first: "unaffected" | "affected";
+            /**
+             * Floor
+             * @default
+             * @enum {string}
+             */
+            floor: "" | "alone" | "chair" | "no";
             /**
              * Goal Activity
              * @default
@@ -3864,6 +3876,12 @@ export interface components {
             side: "" | "left" | "right" | "both";
             /** Since */
             since?: string | null;
+            /**
+             * Sits Square
+             * @default
+             * @enum {string}
+             */
+            sits_square: "" | "yes" | "no";
             /** Stiff Minutes */
             stiff_minutes?: number | null;
             /**

@@ -46,6 +46,7 @@ function toggle(list: 'places' | 'equipment', item: string): void {
       <ChoiceRow v-model="story.confidence" label="Confidence in moving" :options="[{ value: 'low', text: 'low: four drills at most' }, { value: 'normal', text: 'normal' }]" />
       <ChoiceRow v-model="story.first" keep label="Which side first" :options="[{ value: 'unaffected', text: 'the better side' }, { value: 'affected', text: 'the sore side' }]" />
       <ChoiceRow v-model="story.train" keep label="Which sides" :options="[{ value: 'both', text: 'both' }, { value: 'affected', text: 'the sore side only' }]" />
+      <ChoiceRow v-model="story.extra_set" keep label="The sore side" :options="[{ value: 'yes', text: 'one set more' }, { value: 'no', text: 'as many sets' }]" />
       <ChoiceRow v-model="story.phase_order" keep label="Order of a session" :options="[{ value: 'mobility-first', text: 'loosen, then load' }, { value: 'control-first', text: 'load, then loosen' }]" />
     </div>
     <div class="col">
@@ -56,6 +57,8 @@ function toggle(list: 'places' | 'equipment', item: string): void {
         </div>
         <FieldNote :text="note('places')" />
       </fieldset>
+      <ChoiceRow v-model="story.floor" label="Down to the floor and up again" :options="[{ value: 'alone', text: 'alone' }, { value: 'chair', text: 'with a chair beside' }, { value: 'no', text: 'not at all' }]" />
+      <ChoiceRow v-model="story.sits_square" label="Sits square on an ordinary chair, hips and knees at a right angle" :options="[{ value: 'yes', text: 'yes' }, { value: 'no', text: 'no' }]" />
       <fieldset class="set">
         <legend>Things at home</legend>
         <div class="chips">
