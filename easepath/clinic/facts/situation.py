@@ -104,7 +104,8 @@ def _client(record: Record) -> core.Client:
     if age is not None and age > MOST_YEARS:
         raise CaseError("birth date", f"{client.birth_date} is more than {MOST_YEARS} years ago: correct it in Story")
     named = (
-        "sex", "minutes", "per_day", "days_per_week", "breath_s", "confidence", "train", "first", "phase_order", "floor",
+        "sex", "minutes", "per_day", "days_per_week", "breath_s", "confidence", "train", "first", "phase_order",
+        "floor",
     )  # fmt: skip
     return _read(
         core.Client,
