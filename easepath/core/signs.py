@@ -3,36 +3,9 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Iterator, Mapping
 
 from easepath.core.facts import LogEntry, Situation
-from easepath.core.vocabulary import SIGNS, SUSPENDING, SideName
-
-
-def last_sessions(situation: Situation) -> Mapping[tuple[str, SideName], tuple[LogEntry, ...]]:
-    """By drill and side all of its last date in the log; of a planned drill since its present dose or rung began.
-
-    Each side has its own: a calm right side does not end what the left one told.
-    """
-    since = {(row.drill, side): row.since for row in situation.plan.drills for side in row.sides if row.since}
-    found: dict[tuple[str, SideName], list[LogEntry]] = {}
-    for entry in reversed(situation.log_by_date):
-        for side in entry.sides:
-            key = entry.drill, side
-            last = found.get(key)
-            begun = since.get(key)
-            if last is None:
-                if begun is None or entry.date >= begun:
-                    found[key] = [entry]
-            elif last[0].date == entry.date:
-                last.append(entry)
-    return {key: tuple(reversed(entries)) for key, entries in found.items()}
-
-
-def last_entries(situation: Situation) -> Iterator[LogEntry]:
-    """Every entry of a last session once, in the order of the log."""
-    kept = {id(entry): entry for entries in last_sessions(situation).values() for entry in entries}
-    return (entry for entry in situation.log_by_date if id(entry) in kept)
+from easepath.core.vocabulary import SIGNS, SUSPENDING
 
 
 def answered_until(situation: Situation, drill: str) -> dt.date | None:
@@ -49,7 +22,7 @@ def is_answered(situation: Situation, entry: LogEntry) -> bool:
 
 def suspending_sign(situation: Situation) -> LogEntry | None:
     """The first session whose sign ends every drill until a clinician has answered it."""
-    ending = (entry for entry in last_entries(situation) if entry.symptom in SUSPENDING)
+    ending = (entry for entry in situation.last_entries if entry.symptom in SUSPENDING)
     return next((entry for entry in ending if not is_answered(situation, entry)), None)
 
 
@@ -58,7 +31,9 @@ def open_signs(situation: Situation) -> tuple[LogEntry, ...]:
 
     Each is the last of its drill, planned still or not.
     """
-    return tuple(
-        entry for entry in last_entries(situation)
-        if (entry.symptom in SIGNS or entry.moved == "down" or entry.stopped) and not is_answered(situation, entry)
-    )  # fmt: skip
+    return tuple(e for e in situation.last_entries if _is_sign(e) and not is_answered(situation, e))
+
+
+def _is_sign(entry: LogEntry) -> bool:
+    travels = entry.symptom == "burning" and entry.moved != "none"
+    return entry.symptom in SIGNS or travels or entry.moved == "down" or entry.stopped is not None

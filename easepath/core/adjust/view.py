@@ -19,7 +19,7 @@ from easepath.core.knowledge.models import Drill, Method
 from easepath.core.match.methods import choose_method
 from easepath.core.match.rank import Matcher
 from easepath.core.respond import Responder
-from easepath.core.signs import answered_until, is_answered, last_entries, suspending_sign
+from easepath.core.signs import answered_until, is_answered, suspending_sign
 from easepath.core.vocabulary import SIDES, SIGNS, ResponseClass, SideName, SideWord, sides_of
 
 
@@ -49,7 +49,7 @@ class Context:
     def last_entries(self) -> tuple[LogEntry, ...]:
         """The sessions of the last date of each drill, planned or not, that no clinician has answered."""
         situation = self.situation
-        return tuple(entry for entry in last_entries(situation) if not is_answered(situation, entry))
+        return tuple(entry for entry in situation.last_entries if not is_answered(situation, entry))
 
     @cached_property
     def last_signs(self) -> tuple[LogEntry, ...]:

@@ -16,7 +16,7 @@ from easepath.core.facts.person import Client
 from easepath.core.facts.plan import Clearance, NeedSet, Override, Plan
 from easepath.core.facts.room import Goal, OwnError, Sitting, Tryout
 from easepath.core.facts.session import LogEntry
-from easepath.core.vocabulary import BOTH
+from easepath.core.vocabulary import BOTH, SideName
 
 
 class Situation(Fact):
@@ -61,3 +61,21 @@ class Situation(Fact):
     def log_by_date(self) -> tuple[LogEntry, ...]:
         """Log entries by date; those of one date keep their order."""
         return tuple(sorted(self.log, key=lambda entry: entry.date))
+
+    @cached_property
+    def last_entries(self) -> tuple[LogEntry, ...]:
+        """The last session of every drill on each side: all of its last date; of a planned drill since its dose began.
+
+        Each side has its own: a calm right side does not end what the left one told. By date.
+        """
+        begun = {(row.drill, side): row.since for row in self.plan.drills for side in row.sides if row.since}
+        last: dict[tuple[str, SideName], dt.date] = {}
+        found: list[LogEntry] = []
+        for entry in reversed(self.log_by_date):
+            keys = [(entry.drill, side) for side in entry.sides]
+            for key in keys:
+                if key not in last and not (key in begun and entry.date < begun[key]):
+                    last[key] = entry.date
+            if any(last.get(key) == entry.date for key in keys):
+                found.append(entry)
+        return tuple(reversed(found))

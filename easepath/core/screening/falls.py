@@ -6,7 +6,7 @@ from easepath.core.facts import ClientFactor, Situation
 from easepath.core.ids import Factors
 from easepath.core.knowledge.library import Library
 from easepath.core.screening.operations import operation_in_window
-from easepath.core.signs import is_answered, last_entries
+from easepath.core.signs import is_answered
 from easepath.core.story import answer
 
 FALLS_AGE = 65
@@ -39,5 +39,5 @@ def falls_unanswered(library: Library, situation: Situation, factors: tuple[Clie
 
 
 def _fell(situation: Situation) -> bool:
-    fell = (entry for entry in last_entries(situation) if entry.symptom == "fall")
+    fell = (entry for entry in situation.last_entries if entry.symptom == "fall")
     return any(not is_answered(situation, entry) for entry in fell)

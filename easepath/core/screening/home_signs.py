@@ -9,7 +9,6 @@ from easepath.core.ids import Answers, FlagItems, Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.screening.effects import factor_sides
 from easepath.core.screening.operations import REPLACEMENTS, operated_of_late
-from easepath.core.signs import last_entries
 from easepath.core.vocabulary import JOINT_SYMPTOMS, SIGNS
 
 SADDLE = frozenset({Sites.BETWEEN_THE_LEGS, Sites.GROIN})
@@ -20,7 +19,7 @@ def told_at_home(library: Library, situation: Situation, factors: tuple[ClientFa
     """The items and contexts that the last session of any drill answers yes."""
     if not situation.log:
         return frozenset()
-    last = tuple(last_entries(situation))
+    last = situation.last_entries
     found: set[str] = set()
     if any(e.symptom in ("numbness", "tingling") and e.felt in SADDLE for e in last):
         found.add(FlagItems.SADDLE_NUMBNESS)
