@@ -154,7 +154,10 @@ def test_a_reading_of_another_complaint_raises_no_need_and_counts_for_ranges(wor
     reasons = assessment.screen.drills["long-leg-rock-forward"]["left"].reasons
     assert "range-far-short" in {reason.rule for reason in reasons}
     own = assess(fresh(world.visit("Marta")).complaint, TODAY)
-    assert [need for need in own.matcher.needs.also_found if "wrist" in need]
+    beside = set(own.matcher.needs.also_found)
+    assert [need for need in beside if "wrist" in need]
+    shown = measure_view(read_again(fresh(world.visit("Marta"))))
+    assert {need.id for need in shown.findings if need.beside} == beside
 
 
 def test_what_was_measured_elsewhere_is_shown_as_such(world: World) -> None:

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from easepath.core.compose import compose, stages_of
 from easepath.core.compose.arrange import Spot, arrange
-from easepath.core.compose.candidates import entrants
+from easepath.core.compose.candidates import SHORT_MINUTES, entrants
 from easepath.core.compose.comparison import compare_methods
 from easepath.core.compose.compose import problem_of
 from easepath.core.compose.optimise import COST_PER_CHANGE, Choice, Item, Problem, choose, coverage
@@ -158,6 +158,17 @@ def test_too_few_minutes_give_the_best_part_and_the_minutes_that_would_do() -> N
     assert short.minutes_to_cover is not None
     enough = compose(later(), short.minutes_to_cover)
     assert [row.need for row in enough.uncovered] == ["strengthen:adductor"]
+
+
+def test_the_minutes_that_would_do_are_found_where_a_longer_session_may_hold_more_drills() -> None:
+    needs = sorted({need for drill in LIBRARY.drills.values() for need in drill.needs})[::5][:8]
+    by_hand = {need: NeedSet(weight=1.0, by="clinician", reason="all at once") for need in needs}
+    matcher = matched(plan=Plan(stage=4), needs=by_hand)
+    short = compose(matcher, 5)
+    assert short.minutes_to_cover is not None
+    assert short.minutes_to_cover > SHORT_MINUTES
+    left = [len(compose(matcher, minutes).uncovered) for minutes in (5, short.minutes_to_cover, 240)]
+    assert left[0] > left[1] == left[2]
 
 
 NO_PROGRAM = {

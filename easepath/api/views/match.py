@@ -46,6 +46,7 @@ class NeedOut(View):
     id: str
     weight: float
     sources: list[SourceOut]
+    beside: bool
 
 
 class RankedDrill(View):
@@ -156,8 +157,9 @@ def match_view(record: Record) -> MatchOut:
             NeedOut(
                 id=need.id, weight=round(need.weight, 4),
                 sources=[SourceOut(kind=s.kind, name=s.name, weight=s.weight) for s in need.sources],
+                beside=need.is_found_beside,
             )
-            for need in matcher.needs.affected.values() if need.weight > 0
+            for need in matcher.needs.found if need.weight > 0
         ],
         ranked=ranked,
         left_out=left_out,

@@ -124,6 +124,7 @@ class FindingNeed(View):
     weight: float
     computed: float
     sources: list[SourceOut]
+    beside: bool
 
 
 class MeasureOut(View):
@@ -270,7 +271,8 @@ def finding_lines(assessment: Assessment) -> list[FindingNeed]:
         FindingNeed(
             id=need.id, weight=round(need.weight, 4), computed=round(need.computed, 4),
             sources=[SourceOut(kind=s.kind, name=s.name, weight=s.weight) for s in need.sources],
+            beside=need.is_found_beside,
         )
-        for need in assessment.matcher.needs.affected.values()
+        for need in assessment.matcher.needs.found
         if need.weight > 0 or any(s.kind != "condition" for s in need.sources)
     ]  # fmt: skip

@@ -113,7 +113,7 @@ def minutes_to_cover(matcher: Matcher, problem: Problem) -> float | None:
         if attempt is not None and not attempt.proved:
             return None
         if attempt is not None and attempt.covered == best.covered:
-            high = _seconds_for(matcher, attempt)
+            high = min(middle, _seconds_for(matcher, attempt))
         else:
             low = middle
     return math.ceil(100 * high / 60) / 100  # rounded down it would be a second short

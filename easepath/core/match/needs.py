@@ -80,6 +80,11 @@ class Needs:
         return {need.id: need for need in self._all if need.is_found_beside and need.weight > 0}
 
     @cached_property
+    def found(self) -> tuple[Need, ...]:
+        """Every need, those found beside the complaint last."""
+        return tuple(sorted(self._all, key=lambda need: need.is_found_beside))
+
+    @cached_property
     def _all(self) -> list[Need]:
         sources, negative = self._collect()
         found = [self._need(need, given, need in negative) for need, given in sources.items()]

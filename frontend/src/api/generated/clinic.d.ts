@@ -1948,6 +1948,8 @@ export interface components {
          * @description A need with what asks for it.
          */
         FindingNeed: {
+            /** Beside */
+            beside: boolean;
             /** Computed */
             computed: number;
             /** Id */
@@ -2598,6 +2600,8 @@ export interface components {
          * @description A need and its weight.
          */
         NeedOut: {
+            /** Beside */
+            beside: boolean;
             /** Id */
             id: string;
             /** Sources */

@@ -84,7 +84,7 @@ async function withdraw(id: number): Promise<void> {
   <div class="choices">
     <div class="needs" role="group" aria-label="Needs">
       <button v-for="one in needs" :key="one.id" type="button" :aria-pressed="one.id === need?.id" @click="current = one.id">
-        <span>{{ needWords(one.id) }}<span v-if="choices.needs_set?.[one.id]" class="small quiet"> by hand</span></span>
+        <span>{{ needWords(one.id) }}<span v-if="choices.needs_set?.[one.id]" class="small quiet"> by hand</span><span v-else-if="one.beside" class="small quiet"> also found, not treated</span></span>
         <span class="rail"><i :style="{ width: `${Math.min(1, one.weight) * 100}%` }" /></span>
         <span class="small quiet">{{ Math.round(one.weight * 100) }}</span>
       </button>
@@ -92,6 +92,7 @@ async function withdraw(id: number): Promise<void> {
     <div v-if="need" class="one">
       <h2>{{ needWords(need.id) }}</h2>
       <p v-for="(s, n) in need.sources" :key="n" class="small">{{ KINDS[s.kind] }}: {{ said(s.name) }}, {{ Math.round(s.weight * 100) }} of 100</p>
+      <p v-if="need.beside" class="known-box small">It was found at a joint beside this complaint. Nothing is chosen for it unless you weigh it by hand.</p>
       <table v-if="methods.length">
         <caption class="small quiet">The ways to meet it, with the best drill of each</caption>
         <thead><tr><th>method</th><th>a session</th><th>under tension a week</th><th>may hurt</th><th>goes up first</th></tr></thead>

@@ -13,6 +13,9 @@ const props = defineProps<{
 const emit = defineEmits<{ toggle: [sign: string]; test: [measure: string] }>()
 const all = ref(false)
 const running = computed(() => new Set(props.patterns.map((p) => p.id)))
+const asked = computed(() => props.findings.filter((f) => f.weight > 0 && !f.beside))
+const beside = computed(() => props.findings.filter((f) => f.weight > 0 && f.beside))
+const weighed = (needs: Schemas['FindingNeed'][]) => needs.slice(0, 6).map((f) => `${needWords(f.id)} ${Math.round(f.weight * 100)}`).join(' · ')
 const shown = computed(() => props.signs.filter((s) => all.value || s.asked || props.observed.includes(s.id) || (s.pattern && running.value.has(s.pattern))))
 </script>
 
@@ -31,7 +34,8 @@ const shown = computed(() => props.signs.filter((s) => all.value || s.asked || p
         </p>
         <p v-if="pattern.unwanted.length && pattern.decided" class="small clay">Not wanted now: {{ pattern.unwanted.map(needWords).join(', ') }}</p>
       </article>
-      <p v-if="findings.length" class="small needs"><span class="quiet">asks for: </span>{{ findings.filter((f) => f.weight > 0).slice(0, 6).map((f) => `${needWords(f.id)} ${Math.round(f.weight * 100)}`).join(' · ') }}</p>
+      <p v-if="asked.length" class="small needs"><span class="quiet">asks for: </span>{{ weighed(asked) }}</p>
+      <p v-if="beside.length" class="small needs"><span class="quiet">also found, beside this complaint and not treated unless you say so in Match: </span>{{ weighed(beside) }}</p>
     </div>
   </div>
 </template>
