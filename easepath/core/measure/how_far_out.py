@@ -42,6 +42,7 @@ class Out:
 
 
 NOT_OUT = Out(0, 0.0)
+"""What was not taken, or is not short, asks for no more than a mild finding."""
 
 
 def how_far_out(measured: Measurements, pattern: str, result: str, side: SideName) -> Out:
