@@ -71,10 +71,10 @@ function cancel(): void {
       <PainStrip v-model="form.after" label="After it" />
     </div>
     <table>
-      <thead><tr><th>drill</th><th>done %</th><th>worst pain</th><th>felt</th><th>where</th><th>went</th><th>stopped for</th></tr></thead>
-      <tbody>
-        <tr v-for="(row, n) in form.rows" :key="row.drill">
-          <th scope="row">{{ row.title }}<template v-if="row.side !== 'both'">, {{ row.side }}</template><FieldNote :text="faultOf(row) || note(`drills.${n}.during`) || note(`drills.${n}.done_pct`) || note(`drills.${n}.felt`) || note(`drills.${n}.stopped`)" /></th>
+      <thead><tr><th>done %</th><th>worst pain</th><th>felt</th><th>where</th><th>went</th><th>stopped for</th></tr></thead>
+      <tbody v-for="(row, n) in form.rows" :key="row.drill">
+        <tr class="name"><th scope="rowgroup" colspan="6">{{ row.title }}<template v-if="row.side !== 'both'">, {{ row.side }}</template><FieldNote :text="faultOf(row) || note(`drills.${n}.during`) || note(`drills.${n}.done_pct`) || note(`drills.${n}.felt`) || note(`drills.${n}.stopped`)" /></th></tr>
+        <tr>
           <td><input v-model="row.done" inputmode="numeric" :aria-label="`done, per cent, ${row.title}`" /></td>
           <td><input v-model="row.during" inputmode="numeric" :aria-label="`worst pain, ${row.title}`" placeholder="?" /></td>
           <td><select v-model="row.symptom" :aria-label="`felt, ${row.title}`"><option value="">not known</option><option v-for="s in options?.symptoms ?? []" :key="s.id" :value="s.id">{{ s.text }}</option></select></td>
@@ -96,7 +96,8 @@ function cancel(): void {
 .head { display: flex; justify-content: space-between; align-items: end; gap: 1rem; }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 1rem; }
 table { border-collapse: collapse; width: 100%; }
-th, td { text-align: left; font-weight: 400; padding: 0.2rem 0.3rem 0.2rem 0; border-top: 1px solid var(--line); }
+th, td { text-align: left; font-weight: 400; padding: 0.2rem 0.3rem 0.2rem 0; }
+.name th { border-top: 1px solid var(--line); padding-top: 0.4rem; font-weight: 600; }
 thead th { border: 0; font-size: 0.8rem; color: var(--ink-2); }
 input, select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.3rem; }
 td input { width: 3.4rem; }
@@ -106,7 +107,7 @@ td select { max-width: 8.6rem; }
   .two { grid-template-columns: 1fr; }
   .head { flex-wrap: wrap; }
   thead { display: none; }
-  tr { display: flex; flex-wrap: wrap; gap: 0.3rem; border-top: 1px solid var(--line); padding: 0.3rem 0; }
+  tr { display: flex; flex-wrap: wrap; gap: 0.3rem; padding: 0.2rem 0; }
   tr > * { border: 0; padding: 0; }
   tr th { width: 100%; }
 }
