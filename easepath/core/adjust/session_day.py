@@ -125,6 +125,11 @@ class SessionDays(ListAsAsked[SessionDay]):
         answered = tuple(self._responder.answered[place] for place in places)
         return SessionDay(answered[0].entry.date, answered)
 
+    @property
+    def dates(self) -> tuple[dt.date, ...]:
+        """The dates alone, without reading any response."""
+        return tuple(self._responder.log[self._places[start]].date for start in self._starts)
+
     def since(self, date: dt.date) -> SessionDays:
         """Those on a date or after it."""
         first = bisect_left(self._places, date, key=lambda place: self._responder.log[place].date)

@@ -207,9 +207,10 @@ class DrillView:
         since, start = self.planned.since, self.context.situation.plan.start
         if start is None:
             return None
-        new = since is not None and not (self.all_days and self.all_days[0].date < since)
+        dates = self.all_days.dates
+        new = since is not None and not (dates and dates[0] < since)
         began = since if new and since is not None else start
-        return self.context.kept(began, {day.date for day in self.all_days}, self.days_per_week)
+        return self.context.kept(began, frozenset(dates), self.days_per_week)
 
     def last_classes(self, most: int) -> tuple[ResponseClass, ...]:
         """The classes of the last counted dates."""
