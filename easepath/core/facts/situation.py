@@ -16,7 +16,7 @@ from easepath.core.facts.person import Client
 from easepath.core.facts.plan import Clearance, NeedSet, Override, Plan
 from easepath.core.facts.room import Goal, OwnError, Sitting, Tryout
 from easepath.core.facts.session import LogEntry
-from easepath.core.vocabulary import BOTH, SideName
+from easepath.core.vocabulary import BOTH, SideName, SideWord
 
 
 class Situation(Fact):
@@ -71,11 +71,17 @@ class Situation(Fact):
         begun = {(row.drill, side): row.since for row in self.plan.drills for side in row.sides if row.since}
         last: dict[tuple[str, SideName], dt.date] = {}
         found: list[LogEntry] = []
+        settled: dict[tuple[str, SideWord | None], dt.date] = {}
         for entry in reversed(self.log_by_date):
+            told = entry.drill, entry.side
+            if told in settled and entry.date < settled[told]:
+                continue
             keys = [(entry.drill, side) for side in entry.sides]
             for key in keys:
                 if key not in last and not (key in begun and entry.date < begun[key]):
                     last[key] = entry.date
             if any(last.get(key) == entry.date for key in keys):
                 found.append(entry)
+            if all(key in last for key in keys):
+                settled[told] = min(last[key] for key in keys)
         return tuple(reversed(found))
