@@ -5,8 +5,8 @@ from __future__ import annotations
 from easepath.api.views.base import NoSide
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
-from easepath.core.signs import open_signs, suspending_sign
-from easepath.core.vocabulary import SIGNS
+from easepath.core.signs import open_signs
+from easepath.core.vocabulary import SIGNS, SUSPENDING
 
 
 class HomeSign(View):
@@ -23,7 +23,6 @@ class HomeSign(View):
 def sign_lines(record: Record) -> list[HomeSign]:
     """The last session of each drill that holds a sign nobody has answered, the newest first."""
     library, facts = record.assessment.library, record.facts
-    ending = suspending_sign(facts)
     found = []
     for entry in reversed(open_signs(facts)):
         symptom = library.symptoms[entry.symptom].text if entry.symptom in SIGNS and entry.symptom else ""
@@ -32,6 +31,6 @@ def sign_lines(record: Record) -> list[HomeSign]:
         found.append(HomeSign(
             drill=entry.drill, title=library.title(entry.drill), side=entry.side or "", date=str(entry.date),
             words="; ".join(word for word in (symptom, moved, stopped) if word) or "burning that travels",
-            ends_all=ending is not None and entry.symptom == ending.symptom and entry.date == ending.date,
+            ends_all=entry.symptom in SUSPENDING,
         ))  # fmt: skip
     return found

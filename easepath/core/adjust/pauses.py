@@ -11,7 +11,6 @@ from easepath.core.adjust.nerve import families_of, families_paused
 from easepath.core.adjust.risks import risks_of, risks_paused
 from easepath.core.adjust.view import Context, DrillView
 from easepath.core.facts import LogEntry
-from easepath.core.knowledge.models import Drill
 from easepath.core.reasons import Reason
 from easepath.core.vocabulary import BODY_SYMPTOMS, BOTH, JOINT_SYMPTOMS, SideName, Symptom
 
@@ -52,15 +51,11 @@ def _families(context: Context, view: DrillView, entry: LogEntry) -> frozenset[s
 def _joint_paused(
     context: Context, found: DrillReview, joints: Mapping[tuple[str, SideName], Symptom | None]
 ) -> DrillReview:
+    drilled = frozenset(found.drill.sides_done(found.planned.side))
     for (joint, side), symptom in joints.items():
-        if loads_joint(context.library, found.drill, _drilled(found), joint, side):
+        if loads_joint(context.library, found.drill, drilled, joint, side):
             return _paused(context, found, "joint", symptom=symptom)
     return found
-
-
-def _drilled(found: DrillReview) -> frozenset[SideName]:
-    drill: Drill = found.drill
-    return BOTH if drill.sides == "both" else found.planned.sides
 
 
 def _paused(context: Context, found: DrillReview, rule: str, **facts: object) -> DrillReview:
