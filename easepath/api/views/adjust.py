@@ -106,7 +106,6 @@ class ReviewOut(View):
     first_name: str
     adherence: float | None
     knowledge_version: str
-    today: str
     signs: list[HomeSign]
     proposals: list[ProposalOut]
 
@@ -131,7 +130,6 @@ def review_view(record: Record) -> ReviewOut:
         first_name=record.complaint.client.first_name,
         adherence=assessment.review.share_done,
         knowledge_version=assessment.library.version,
-        today=str(record.today),
         signs=sign_lines(record),
         proposals=[
             _proposal(assessment, one, planned.get(one.drill), sessions, decided.get(one.key))

@@ -3215,8 +3215,6 @@ export interface components {
             proposals: components["schemas"]["ProposalOut"][];
             /** Signs */
             signs: components["schemas"]["HomeSign"][];
-            /** Today */
-            today: string;
             /** Version */
             version: number;
         };

@@ -93,7 +93,7 @@ async function again(): Promise<void> {
       </div>
     </template>
     <template v-else-if="review">
-      <OpenSigns :visit="visit" :signs="review.signs" :may="session.may('answer-sign')" :today="review.today" @answered="answered" />
+      <OpenSigns :visit="visit" :signs="review.signs" :may="session.may('answer-sign')" @answered="answered" />
       <DrillProposal v-for="p in drills" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
       <PlanProposal v-for="p in plan" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
       <ProblemNote :problem="closing" />

@@ -6,7 +6,7 @@ import FieldNote from '@/ui/FieldNote.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 
 /** Signs told at home that stay until a clinician has answered them: what was found, by whom, on which day. */
-const props = defineProps<{ visit: number; signs: Schemas['HomeSign'][]; may: boolean; today: string }>()
+const props = defineProps<{ visit: number; signs: Schemas['HomeSign'][]; may: boolean }>()
 const emit = defineEmits<{ answered: [] }>()
 const answering = ref('')
 const form = reactive({ reason: '' })

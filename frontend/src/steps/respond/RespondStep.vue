@@ -50,7 +50,7 @@ function explain(drill: Schemas['DrillResponse']): void {
       <span v-if="data.version" class="quiet">to version {{ data.version }}<template v-if="data.adherence !== null"> · {{ Math.round(data.adherence * 100) }} % of the due dates logged</template></span>
       <button v-if="data.version && session.may('log-for-client') && entering === 'no'" class="act right" @click="entering = 'new'">Enter a session</button>
     </div>
-    <OpenSigns :visit="visit" :signs="data.signs" :may="session.may('answer-sign')" :today="data.today" @answered="saved" />
+    <OpenSigns :visit="visit" :signs="data.signs" :may="session.may('answer-sign')" @answered="saved" />
     <p v-if="!data.version" class="empty quiet">Nothing was handed over yet. When the client does the session at home, each drill’s answer appears here: calm, stirred, flared, or waiting for the next morning.</p>
     <SessionEntry v-if="entering !== 'no' && data.version" :visit="visit" :version="data.version" :today="data.today" :planned="data.planned" :corrects="entering === 'new' ? undefined : entering" @saved="saved" @cancel="entering = 'no'" />
     <MorningEntry v-if="waiting && session.may('log-for-client')" :visit="visit" :sessions="data.sessions" :today="data.today" @saved="refresh" />
