@@ -91,7 +91,7 @@ def clinic(browser: Browser) -> None:
     base = page.url.rsplit("/", 1)[0]
     visit(page, base, "screening", "screen")
     page.goto(f"{base}/tryout")
-    page.get_by_role("button", name="try left Rocking in a deep lunge").click()
+    page.get_by_role("button", name="try left Rocking in a deep step, hands on a chair").click()
     page.get_by_label("what is tested").select_option(label="Hip abduction")
     for label, value in (("readings before", "28"), ("readings after", "39")):
         page.get_by_label(label).fill(value)

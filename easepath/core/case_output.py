@@ -146,6 +146,8 @@ def prescription_data(matcher: Matcher, item: Prescription) -> dict[str, Any]:
         "sides": [side.side for side in item.sides], "seconds": item.seconds, "per_day": item.per_day,
         "days_per_week": item.days_per_week, "cues_first": list(cues_first(matcher, item.drill)),
     }  # fmt: skip
+    if item.drill.beside:
+        data["beside"] = True
     stages = stages_of(matcher.screen.library, item)
     if stages:
         data["stages"] = [{"cue": cue, "seconds": seconds} for cue, seconds in stages]
@@ -155,7 +157,7 @@ def prescription_data(matcher: Matcher, item: Prescription) -> dict[str, Any]:
 def drill_review_data(library: Library, context: Context, found: DrillReview) -> dict[str, Any]:
     """One drill's proposal as plain data."""
     to = found.decision.to
-    return {
+    data: dict[str, Any] = {
         "drill": found.drill.id,
         "side": found.planned.side or "both",
         "class": found.kind,
@@ -166,6 +168,9 @@ def drill_review_data(library: Library, context: Context, found: DrillReview) ->
         "adherence": context.own_adherence(found.planned),
         "reason": found.decision.reason.as_data(library),
     }
+    if found.decision.missing:
+        data["missing"] = [reason.text(library) for reason in found.decision.missing]
+    return data
 
 
 def plan_data(library: Library, proposal: PlanProposal) -> dict[str, Any]:

@@ -23,9 +23,14 @@ class Reason:
     verdict: Verdict = Verdict.CLEAR
     facts: Mapping[str, Any] = field(default_factory=dict)
 
+    @property
+    def code(self) -> str:
+        """The rule without what it is about: what the catalogue has a sentence for."""
+        return self.rule.partition("/")[0]
+
     def text(self, library: Library) -> str:
         """The sentence of the catalogue for this reason; the rule id where it has none."""
-        entry = library.reasons.get(self.rule)
+        entry = library.reasons.get(self.code)
         shown = {name: _shown(value, library) for name, value in self.facts.items()}
         if self.facts.get("symptom") in library.symptoms:
             shown["symptom"] = library.symptoms[self.facts["symptom"]].text
@@ -33,7 +38,7 @@ class Reason:
 
     def source(self, library: Library) -> str | None:
         """Where the rule comes from, as its knowledge file says; None for a code without a sentence."""
-        entry = library.reasons.get(self.rule)
+        entry = library.reasons.get(self.code)
         return None if entry is None else f"{entry.of}: {library.sources.get(entry.of)}"
 
     def as_data(self, library: Library) -> dict[str, Any]:

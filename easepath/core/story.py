@@ -58,6 +58,12 @@ def profile_in_force(library: Library, complaint: Complaint) -> Condition | None
     return library.condition(chosen.instead) if withdrawn else chosen
 
 
+def plan_stage(situation: Situation, profile: Condition | None) -> int | None:
+    """The stage of the plan where the profile in force is the chosen one; one that took over begins anew."""
+    own = profile is None or profile.id == situation.complaint.condition
+    return situation.plan.stage if own else None
+
+
 def complaint_regions(library: Library, complaint: Complaint) -> frozenset[str]:
     """The regions of the complaint, of the profile in force, and of one that was withdrawn."""
     profiles = (chosen_profile(library, complaint), profile_in_force(library, complaint))

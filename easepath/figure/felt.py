@@ -69,6 +69,7 @@ PHRASES: tuple[tuple[str, tuple[str, ...]], ...] = (
     ("outer hip and outer thigh", ("outer-hip", "outer-thigh")),
     ("outer hip and buttock", ("outer-hip", "buttock")),
     ("outer hip", ("outer-hip",)),
+    ("side of the hip", ("outer-hip",)),
     ("outer buttock", ("side-buttock",)),
     ("side of the buttock", ("side-buttock",)),
     ("back of the hip", ("back-hip",)),
@@ -113,10 +114,20 @@ PHRASES: tuple[tuple[str, tuple[str, ...]], ...] = (
     ("calf", ("calf",)),
     ("forearm and upper arm", ("forearm", "arm")),
     ("forearm", ("forearm",)),
+    ("thighs", ("front-thigh",)),
     ("tender spot", ("side-buttock",)),
 )
 """The words drills are felt in, longer ones before the shorter ones they hold, and the patches they mean."""
-UNPLACED = ("no pain", "easy movement", "gliding", "steady", "warm and easy", "weight even", "stretch at the wrist")
+UNPLACED = (
+    "no pain",
+    "easy movement",
+    "easy bend",
+    "gliding",
+    "steady",
+    "warm and easy",
+    "weight even",
+    "stretch at the wrist",
+)
 """Sensations that belong to no one place, or lie on the hand's own picture."""
 
 

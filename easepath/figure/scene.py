@@ -123,8 +123,14 @@ def scene_of(
     if stance == HAND_STANCE:
         return HandScene(drill, figure, tuple(pose.grip for pose in poses if pose.grip), tuple(names), view)
     keys = tuple(settled(pose) for pose in poses)
-    lying_on_bed = place == "bed" and home == "floor" and change.stance is None
+    moved = home == "floor" or (_lies_down(start) and not any(prop.kind == "bed" for prop in props))
+    lying_on_bed = place == "bed" and moved and change.stance is None
     return Scene(drill, figure, place, keys, tuple(names), props, view, -BED_TOP if lying_on_bed else 0.0)
+
+
+def _lies_down(pose: Pose) -> bool:
+    """Whether the trunk lies on the ground, so that a bed can take the ground's place."""
+    return any((pose.rests or {}).get(part) == "floor" for part in ("back", "front", "side"))
 
 
 def furnished(props: tuple[Prop, ...], place: Place) -> tuple[Prop, ...]:

@@ -151,7 +151,7 @@ def test_what_was_seen_while_trying_is_on_the_sheet(sign_in: SignIn, live: World
     sign_in()
     page.get_by_role("button", name="Marta Lind").click()
     go(page, "Try")
-    page.get_by_role("button", name="try left Rocking in a deep lunge").click()
+    page.get_by_role("button", name="try left Rocking in a deep step, hands on a chair").click()
     page.get_by_role("button", name="rushes").click()
     expect(page.get_by_text("slow enough to notice each spot")).to_be_visible()
     page.get_by_label("what was felt").select_option(label="a pinch in the joint")
@@ -179,8 +179,8 @@ def test_a_lead_overrides_a_refusal_and_it_stands_on_the_sheet(
     expect(sheet.get_by_text("taken off").first).to_be_visible()
     go(page, "Match")
     page.get_by_role("region", name="Left out").get_by_role("button").first.click()
-    page.get_by_label("Find a left-out drill by name").fill("Rocking in a deep lunge")
-    page.get_by_role("button", name="Rocking in a deep lunge").click()
+    page.get_by_label("Find a left-out drill by name").fill("Rocking in a deep step, hands on a chair")
+    page.get_by_role("button", name="Rocking in a deep step, hands on a chair").click()
     expect(page.get_by_text("Only a lead overrides a refusal.")).to_be_visible()
 
     page.context.clear_cookies(name="sessionid")
@@ -188,8 +188,8 @@ def test_a_lead_overrides_a_refusal_and_it_stands_on_the_sheet(
     fill_sign_in(page, "ruth")
     go(page, "Match")
     page.get_by_role("region", name="Left out").get_by_role("button").first.click()
-    page.get_by_label("Find a left-out drill by name").fill("Rocking in a deep lunge")
-    page.get_by_role("button", name="Rocking in a deep lunge").click()
+    page.get_by_label("Find a left-out drill by name").fill("Rocking in a deep step, hands on a chair")
+    page.get_by_role("button", name="Rocking in a deep step, hands on a chair").click()
     override = page.get_by_role("button", name="Override with this reason")
     expect(override).to_be_disabled()
     page.get_by_label("Override it: why").fill("done on a raised mat with me beside her")
@@ -198,10 +198,10 @@ def test_a_lead_overrides_a_refusal_and_it_stands_on_the_sheet(
     assert Override.objects.get().by_lead
     page.get_by_role("button", name="needs, methods, choices").click()
     chosen = page.get_by_role("region", name="Chosen by hand")
-    expect(chosen).to_contain_text("Overridden: Rocking in a deep lunge, left, was refused")
+    expect(chosen).to_contain_text("Overridden: Rocking in a deep step, hands on a chair, left, was refused")
     go(page, "Compose")
     for name in page.locator(".sheet p.clay strong").all_inner_texts():
-        assert name != "Rocking in a deep lunge"
+        assert name != "Rocking in a deep step, hands on a chair"
     go(page, "Match")
     page.get_by_role("button", name="needs, methods, choices").click()
     chosen.get_by_role("button", name="take it back").click()

@@ -25,7 +25,7 @@ def template(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """A small clinic in a file of its own."""
     database = tmp_path_factory.mktemp("races") / "template.sqlite3"
     with sqlite3.connect(database) as empty:
-        empty.executescript((ROOT / "tests" / "data" / "release-0.1.sql").read_text(encoding="utf-8"))
+        empty.executescript((ROOT / "tests" / "data" / "release-0.4.sql").read_text(encoding="utf-8"))
     environment = {**ENVIRONMENT, "EASEPATH_DB": str(database)}
     subprocess.run([sys.executable, "manage.py", "migrate", "--verbosity", "0"], cwd=ROOT, env=environment, check=True)
     with sqlite3.connect(database) as ready:

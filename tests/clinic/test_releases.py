@@ -41,6 +41,8 @@ print(json.dumps({words: said(*words.split()) for words in sys.argv[2:]}))
 class Migrated:
     """A release's rows before and after, its database then, and what this release says and writes about it."""
 
+    name: str
+
     before: dict[str, dict[Any, dict[str, Any]]]
     after: dict[str, dict[Any, dict[str, Any]]]
     database: Path
@@ -78,7 +80,7 @@ def migrated(request: pytest.FixtureRequest, tmp_path_factory: pytest.TempPathFa
         [sys.executable, "-c", MIGRATE, str(then), *words], cwd=ROOT, env=environment, check=True, capture_output=True,
         text=True,
     )  # fmt: skip
-    return Migrated(before, _rows(then), then, json.loads(done.stdout), _rows(database))
+    return Migrated(request.param.stem, before, _rows(then), then, json.loads(done.stdout), _rows(database))
 
 
 def test_no_row_and_no_value_is_lost(migrated: Migrated) -> None:
@@ -119,6 +121,7 @@ def test_the_new_release_reads_every_complaint(migrated: Migrated) -> None:
     assert f"{len(after['clinic_complaint'])} caseload lines written" in migrated.said["refresh_caseload"]
     kinds = [json.loads(row["status"])["kind"] for row in migrated.later["clinic_complaint"].values()]
     assert "unreadable" not in kinds
-    assert "look" in kinds
+    asked = "look" if migrated.name == RELEASES[-1].stem else "answer"
+    assert asked in kinds, "what an older release did not ask is asked before a program goes on"
     assert len({row["key"] for row in after["clinic_proposal"].values()}) > 1
     assert "No planned migration operations" in migrated.said["migrate --plan"]

@@ -98,10 +98,10 @@ def test_what_makes_it_worse_is_dropped_until_a_clinician_brings_it_back(world: 
 
 
 def test_a_refused_drill_is_not_tried_either(world: World) -> None:
-    with_vertigo(world)
+    with_torn_meniscus(world)
     with pytest.raises(RefusedError) as caught:
         try_(world, tried())
-    assert "Vertigo" in caught.value.reasons[0]
+    assert "Meniscus" in caught.value.reasons[0]
     assert not Tryout.objects.exists()
 
 
@@ -157,12 +157,12 @@ def test_a_barred_drill_leaves_the_ranking_with_the_reason(world: World) -> None
         save_draft(world.users["hanne"], world.visit("Marta"), 0, (Ticked("seated-squeeze", "both"),))
 
 
-def with_vertigo(world: World) -> Visit:
+def with_torn_meniscus(world: World) -> Visit:
     """Marta's visit with a factor that refuses the deep-lunge rocks."""
     visit = world.visit("Marta")
     answers = dict(Screening.of(read_complaint(world.complaints["Marta"].pk)).answers)
     answers["falls-risk"] = False
-    save_screening(world.users["hanne"], visit, 0, Screening(answers, (FactorEntry("vertigo"),)))
+    save_screening(world.users["hanne"], visit, 0, Screening(answers, (FactorEntry("meniscus", "left"),)))
     return fresh(visit)
 
 
@@ -173,7 +173,7 @@ def override(world: World, visit: Visit, who: str = "ruth", **changes: str) -> O
 
 
 def test_an_override_is_named_on_the_version_and_in_the_audit_trail(world: World) -> None:
-    visit = with_vertigo(world)
+    visit = with_torn_meniscus(world)
     row = override(world, visit)
     version, _ = hand_over(world.users["hanne"], fresh(visit))
     assert "overridden by Ruth Adeyemi: seen on a raised mat" in version.overridden[0]
@@ -189,14 +189,14 @@ def test_an_override_is_named_on_the_version_and_in_the_audit_trail(world: World
 @pytest.mark.parametrize("changes", [{"drill": "moon-walk"}, {"side": "both"}, {"reason": "  "}])
 def test_a_bad_override_names_its_field(world: World, changes: dict[str, str]) -> None:
     with pytest.raises(FieldError) as caught:
-        override(world, with_vertigo(world), **changes)
+        override(world, with_torn_meniscus(world), **changes)
     assert set(caught.value.fields) <= {"drill", "side", "reason"}
     assert not Override.objects.exists()
 
 
 def test_a_clinician_does_not_override_a_refusal(world: World) -> None:
     with pytest.raises(NotAllowedError):
-        override(world, with_vertigo(world), who="hanne")
+        override(world, with_torn_meniscus(world), who="hanne")
     assert not Override.objects.exists()
 
 
@@ -226,7 +226,7 @@ def test_a_factor_of_one_complaint_reaches_every_plan_of_the_person(world: World
     caseload(world.users["hanne"])
     save_screening(world.users["hanne"], other, 0, Screening({}, (FactorEntry("recent-surgery-uncleared"),)))
     line = next(x for x in caseload(world.users["hanne"])["lines"] if x["complaint"] == world.complaints["Marta"].pk)
-    assert (line["kind"], line["what"]) == ("look", "refused")
+    assert (line["kind"], line["what"]) == ("held", "discuss with a doctor")
 
 
 def test_compose_lays_exact_sessions_side_by_side(world: World) -> None:

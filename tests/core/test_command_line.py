@@ -24,7 +24,7 @@ def damaged(tmp_path: Path, **changes: object) -> Path:
 
 def test_check_says_what_it_read(capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["check"]) == 0
-    assert "192 drills" in capsys.readouterr().out
+    assert "223 drills" in capsys.readouterr().out
 
 
 def test_check_reports_damage_and_exits_two(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:

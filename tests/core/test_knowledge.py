@@ -19,34 +19,43 @@ DAMAGE = {
     "unknown key": ("exposures.yaml", "{id: kneeling,", "{id: kneeling, colour: red,", "exposures.kneeling.colour"),
     "duplicate key": ("regions.yaml", "{id: knee,", "{id: knee, id: knee,", "duplicate key"),
     "duplicate id": ("sites.yaml", "- {id: target}", "- {id: target}\n- {id: target}", "sites.target"),
-    "dangling id": ("drills/groin.yaml", "ladder: [groin, 2], places", "equip: [trampoline], ladder: [groin, 2], places",
-                    "drills.lunge-rock.equip"),
-    "broken ladder": ("drills/groin.yaml", "ladder: [groin, 3]", "ladder: [groin, 9]", "ladder.groin"),
+    "dangling id": ("drills/groin/lunge-rock.yaml", "helps: [", "helps: [trampoline, ", "drills.lunge-rock.helps"),
+    "broken ladder": ("drills/settle-and-spine/windmill-loaded.yaml", "ladder: [windmill, 2]", "ladder: [windmill, 9]",
+                      "ladder.windmill"),
+    "a companion that is no drill": ("drills/groin/long-leg-rock-forward.yaml", "with: [lunge-rock]", "with: [lunge-rok]",
+                                     "drills.long-leg-rock-forward.with"),
+    "a limit on no movement": ("exposures.yaml", "means: hip bent past about 100 degrees, movement: hip-flexion}",
+                               "means: hip bent past about 100 degrees, movement: hip-bend}", "exposures.hip-flexion-deep.movement"),
+    "a profile that is not there": ("factors/knee.yaml", "profile: after-knee-replacement", "profile: after-knee",
+                                    "factors.knee-replacement.profile"),
+    "reviewed by nobody": ("conditions/lateral-hip.yaml", "not yet reviewed by a named clinician", "reviewed by a clinician",
+                           "conditions/lateral-hip.yaml: source"),
+    "reviewed on no day": ("conditions/hip-labral.yaml", "reviewed_by:", "reviewed_by: Ruth Adeyemi", "reviewed_by"),
     "missing source": ("conditions/itb.yaml", "source: general clinical knowledge, not yet reviewed by a named clinician\n", "", "source"),
-    "source of a published figure": ("measures.yaml", "source: Powden 2015, ", "", "measures.knee-wall.source"),
+    "source of a published figure": ("measures.yaml", "  source: Powden 2015\n", "", "measures.knee-wall.source"),
     "need without a drill": ("conditions/piriformis.yaml", "activate:piriformis: 0.4", "release:piriformis: 0.4",
                              "conditions.piriformis.needs"),
-    "impossible weight": ("conditions/sacroiliac.yaml", "needs: {", "needs: {control:balance: 7, ",
+    "impossible weight": ("conditions/sacroiliac.yaml", "  needs:\n", "  needs:\n    control:balance: 7\n",
                           "conditions.sacroiliac.needs"),
-    "gate without its stage": ("conditions/wrist-sprain.yaml", "    4: [{calm: [wall-lean",
-                               "    5: [{calm: [wall-lean", "gates.wrist-sprain"),
-    "picture from no stance": ("figures/knee.yaml", "{drill: chair-heel-slide, stance: sit,",
-                               "{drill: chair-heel-slide, stance: hovering,", "figures.chair-heel-slide.stance"),
-    "picture with an unknown joint": ("figures/knee.yaml", "leg: {hip: 26}", "leg: {hipp: 26}", "figures.straight-leg-lift"),
-    "picture of no drill": ("figures/knee.yaml", "- {drill: heel-slide,", "- {drill: heel-slid,",
+    "gate without its stage": ("conditions/wrist-sprain.yaml", "    4:\n    - {calm: [wall-lean",
+                               "    5:\n    - {calm: [wall-lean", "gates.wrist-sprain"),
+    "picture from no stance": ("drills/knee/chair-heel-slide.yaml", "stance: sit", "stance: hovering", "figures.chair-heel-slide.stance"),
+    "picture with an unknown joint": ("drills/knee/straight-leg-lift.yaml", "leg: {hip: 26}", "leg: {hipp: 26}", "figures.straight-leg-lift"),
+    "picture of no drill": ("drills/knee/heel-slide.yaml", "figures:\n- drill: heel-slide", "figures:\n- drill: heel-slid",
                                 "figures.heel-slid.drill"),
-    "picture for a place the drill is not done at": ("figures/knee.yaml", "places: {chair: {stance: sit, props: [{kind: chair, at: [62",
-                                                     "places: {desk: {stance: sit, props: [{kind: chair, at: [62",
-                                                     "figures.quad-set.places"),
-    "two drills of one title": ("wording/wrist-and-forearm.yaml", '"Finger glides"', '"Forearm turns"', "is the title of"),
-    "a title that says nothing": ("wording/groin.yaml", 'title: "Kneel, long leg out, fold over"', 'titel: "x"',
+    "picture for a place the drill is not done at": ("drills/knee/quad-set.yaml", "    chair:\n      stance: sit",
+                                                     "    desk:\n      stance: sit", "figures.quad-set.places"),
+    "two drills of one title": ("drills/wrist-and-forearm/forearm-turns.yaml", "title: Forearm turns", "title: Finger glides",
+                                "is the title of"),
+    "a title that says nothing": ("drills/groin/side-fold-adductor.yaml", "title: ", "titel: ",
                                   "wording.side-fold-adductor"),
 }  # fmt: skip
 
 
 def test_shipped_knowledge_is_sound() -> None:
     library = shipped_library()
-    assert (len(library.drills), len(library.conditions), len(library.red_flags)) == (192, 29, 48)
+    assert (len(library.drills), len(library.conditions), len(library.red_flags)) == (223, 31, 75)
+    assert (len(library.factors), len(library.exposures)) == (106, 72)
 
 
 def test_every_kind_of_damage_is_reported_in_one_run(tmp_path: Path) -> None:
@@ -66,12 +75,14 @@ def test_every_kind_of_damage_is_reported_in_one_run(tmp_path: Path) -> None:
 def test_a_drill_that_no_client_can_read_is_reported(tmp_path: Path) -> None:
     folder = tmp_path / "knowledge"
     shutil.copytree(KNOWLEDGE_DIR, folder)
-    path = folder / "wording" / "knee.yaml"
-    path.write_text("\n".join(line for line in path.read_text().splitlines() if "drill: quad-set," not in line) + "\n")
+    path = folder / "drills" / "knee" / "quad-set.yaml"
+    words, figures = path.read_text().split("wording:\n")[1].split("figures:\n")
+    path.write_text(path.read_text().replace(f"wording:\n{words}", ""))
+    assert figures
     with pytest.raises(KnowledgeError) as caught:
         load_library(folder)
     assert [str(problem) for problem in caught.value.problems] == [
-        "drills/knee.yaml: drills.quad-set.wording: missing: what the client reads"
+        "drills/knee/quad-set.yaml: drills.quad-set.wording: missing: what the client reads"
     ]
 
 

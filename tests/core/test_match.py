@@ -35,7 +35,7 @@ def test_the_four_parts_make_the_score() -> None:
 STAGES = {
     1: ({"bed-knee-fallout"}, {"lunge-rock", "iso-adduction", "wide-press"}),
     2: ({"lunge-rock", "iso-adduction"}, {"bed-knee-fallout", "long-leg-rock-forward", "wide-press"}),
-    3: ({"long-leg-rock-forward", "long-leg-rock-up"}, {"lunge-rock", "wide-press"}),
+    3: ({"long-leg-rock-forward", "long-leg-rock-up", "lunge-rock"}, {"bed-knee-fallout", "wide-press"}),
     5: ({"wide-press"}, {"adductor-plank-half", "belt-block"}),
     6: ({"belt-block"}, {"adductor-plank-short"}),
 }

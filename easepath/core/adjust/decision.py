@@ -16,27 +16,37 @@ Action = Literal["suspend", "stop", "pause", "swap", "step-back", "ease", "resta
 
 @dataclass(frozen=True)
 class To:
-    """Where a change leads: which drill, in which method, at which dose step; a dose of its own wins over the step."""
+    """Where a change leads: which drill, in which method, at which dose step; a dose of its own wins over the step.
+
+    `try_first`: it asks of the body what the drill before did not, and was never tried with the clinician.
+    """
 
     drill: str
     method: str
     step: int
     dose: Dose | None = None
+    try_first: bool = False
 
     def as_data(self) -> dict[str, Any]:
-        """Plain data; a dose stands only where there is one."""
+        """Plain data; a dose and a try-out asked for stand only where there is one."""
         data: dict[str, Any] = {"drill": self.drill, "method": self.method, "step": self.step}
-        return data if self.dose is None else data | {"dose": self.dose.model_dump(mode="json", exclude_none=True)}
+        if self.dose is not None:
+            data["dose"] = self.dose.model_dump(mode="json", exclude_none=True)
+        return data | {"try_first": True} if self.try_first else data
 
 
 @dataclass(frozen=True)
 class Decision:
-    """The first rule that fired for a drill, what it does, where it leads, and the facts it read."""
+    """The first rule that fired for a drill, what it does, where it leads, and the facts it read.
+
+    `missing`: what the next rung still waits for.
+    """
 
     rule: str
     action: Action
     reason: Reason
     to: To | None = None
+    missing: tuple[Reason, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -9,6 +9,7 @@ from easepath.core.adjust.session_day import SessionDay
 from easepath.core.adjust.view import Context
 from easepath.core.facts import PlannedDrill
 from easepath.core.knowledge.models import Drill, PassCondition
+from easepath.core.match.pass_conditions import missing_fact
 from easepath.core.reasons import Reason
 from easepath.core.vocabulary import SIDES, SideName
 
@@ -45,69 +46,9 @@ def _missing(context: Context, rule: PassCondition) -> Iterator[Reason]:
         for drill in rule.calm:
             yield from _missing_calm(context, rule, context.library.drill(drill))
         return
-    reason = _missing_fact(context, rule)
+    reason = missing_fact(context.screen, rule)
     if reason is not None:
         yield reason
-
-
-def _missing_fact(context: Context, rule: PassCondition) -> Reason | None:
-    plan, today = context.situation.plan, context.situation.today
-    if rule.days_since is not None:
-        return _elapsed(context, rule.days_since, "days")
-    if rule.weeks_since is not None:
-        return _elapsed(context, rule.weeks_since * 7, "weeks")
-    if rule.weeks_in_stage is not None:
-        days = None if plan.stage_since is None else (today - plan.stage_since).days
-        if days is None or days < rule.weeks_in_stage * 7:
-            return Reason("gate-weeks-in-stage", facts={"needed": rule.weeks_in_stage})
-    if rule.clinician is not None and rule.clinician not in plan.confirmed:
-        return Reason("gate-confirm", facts={"says": rule.says, "word": rule.clinician})
-    return _missing_measure(context, rule)
-
-
-def _elapsed(context: Context, days: int, unit: str) -> Reason | None:
-    known = [context.situation.complaint.days_since]
-    assumed = context.screen.profile.assume if context.screen.profile else ()
-    names = {*assumed, *(r for a in assumed for r in context.library.factors[a].replaced_by)}
-    known += [factor.days for factor in context.screen.factors if factor.id in names]
-    smallest = min((value for value in known if value is not None), default=None)
-    if smallest is not None and smallest >= days:
-        return None
-    needed = days if unit == "days" else days // 7
-    return Reason("gate-elapsed", facts={"needed": needed, "unit": unit})
-
-
-def _missing_measure(context: Context, rule: PassCondition) -> Reason | None:
-    measured, affected = context.screen.measured, context.situation.complaint.affected
-    for bound, sign, name in ((rule.measure_at_least, 1, "gate-at-least"), (rule.measure_at_most, -1, "gate-at-most")):
-        if bound is None:
-            continue
-        values = [measured.value(bound[0], side) for side in sorted(affected)]
-        if any(value is None or sign * value < sign * bound[1] for value in values):
-            return Reason(name, facts={"measure": _measure_name(context, bound[0]), "needed": bound[1]})
-    if rule.even is not None:
-        left, right = measured.value(rule.even, "left"), measured.value(rule.even, "right")
-        if left is None or right is None or round(abs(left - right), 6) > round(measured.mdc(rule.even), 6):
-            facts = {"measure": _measure_name(context, rule.even), "threshold": measured.mdc(rule.even)}
-            return Reason("gate-even", facts=facts)
-    if rule.share_of_other is not None:
-        return _missing_share(context, *rule.share_of_other)
-    return None
-
-
-def _missing_share(context: Context, measure: str, percent: float) -> Reason | None:
-    values = {side: context.screen.measured.value(measure, side) for side in SIDES}
-    known = [value for value in values.values() if value is not None]
-    affected = context.situation.complaint.affected
-    if len(known) == len(SIDES):
-        others = [v for s, v in values.items() if s not in affected and v is not None] or [max(known)]
-        if all((values[side] or 0) * 100 >= percent * others[0] for side in affected):
-            return None
-    return Reason("gate-share", facts={"measure": _measure_name(context, measure), "needed": percent})
-
-
-def _measure_name(context: Context, measure: str) -> str:
-    return context.library.measures[measure].name
 
 
 def _missing_calm(context: Context, rule: PassCondition, drill: Drill) -> Iterator[Reason]:

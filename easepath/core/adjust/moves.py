@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 
 from easepath.core.adjust.decision import Decision, To
 from easepath.core.adjust.view import DrillView
 from easepath.core.compose.own_dose import halved, located_step, step_above
 from easepath.core.compose.weekly import weekly_work
+from easepath.core.ids import Exposures
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.match.rank import Candidate
 from easepath.core.reasons import Reason
@@ -15,6 +17,12 @@ from easepath.core.vocabulary import SideWord, Verdict
 
 OPEN_RISK = 3
 """A drill of the highest risk for the condition is never what a rule leads to."""
+TRIED_FIRST = frozenset({
+    Exposures.FLOOR, Exposures.KNEELING, Exposures.BALANCE_HARD, Exposures.BALANCE_ONE_LEG, Exposures.WRIST_WEIGHT,
+    Exposures.HEAD_BELOW_HEART, Exposures.SHOULDER_OVERHEAD, Exposures.HIP_FLEXION_DEEP, Exposures.KNEE_FLEXION_DEEP,
+    Exposures.KNEE_FLEXION_DEEP_LOADED,
+})  # fmt: skip
+"""What a next rung may not ask for the first time without anybody watching."""
 EASED_STEP = -1
 """Half of the start dose: the only step below it."""
 
@@ -143,10 +151,40 @@ def go_up(view: DrillView, rule: str, reason: Reason) -> Decision:
     above = next_step(view)
     higher = neighbour_rung(view, up=True) if above is None or named else None
     if higher is not None:
-        return Decision(rule, "progress", reason, new_drill(view, higher, half=False))
+        to = replace(new_drill(view, higher, half=False), try_first=_asks_more(view, higher))
+        return Decision(rule, "progress", reason, to)
     if above is not None:
         return Decision(rule, "progress", reason, same_drill(view, above))
+    missing = _waited_for(view)
+    if missing:
+        return Decision(rule, "hold", Reason("adjust-opens-later", facts={"what": list(missing)}), missing=missing)
     return Decision(rule, "keep", reason)
+
+
+def _waited_for(view: DrillView) -> tuple[Reason, ...]:
+    """What the next rung waits for where nothing else keeps it closed."""
+    if view.drill.ladder is None:
+        return ()
+    ladder, rung = view.drill.ladder
+    matcher, rungs = view.context.matcher, view.context.library.ladders[ladder]
+    for number in sorted(number for number in rungs if number > rung):
+        for drill in rungs[number]:
+            closed = matcher.closed(drill, view.side)
+            if closed is not None and closed.rule == "opens-later" and matcher.risk(drill) < OPEN_RISK:
+                return matcher.waits_for(drill)
+    return ()
+
+
+def _asks_more(view: DrillView, higher: Drill) -> bool:
+    """Whether a next rung exposes the body to something the drill before did not, and was not tried out."""
+    if any(tryout.drill == higher.id for tryout in view.context.situation.tryouts):
+        return False
+    return bool(TRIED_FIRST & (_in_force(view, higher) - _in_force(view, view.drill)))
+
+
+def _in_force(view: DrillView, drill: Drill) -> set[str]:
+    verdict = view.context.screen.verdict(drill, view.side)
+    return set(view.context.screen.rules.mode(drill, verdict.method, verdict.place).exposures)
 
 
 def depth(drill: Drill) -> int:

@@ -11,7 +11,7 @@ from easepath.core.ids import Exposures
 from easepath.core.vocabulary import Symptom
 
 BALANCE = frozenset({
-    Exposures.BALANCE, Exposures.BALANCE_HARD, Exposures.HEAD_BELOW_HEART, Exposures.FLOOR,
+    Exposures.BALANCE, Exposures.BALANCE_HARD, Exposures.BALANCE_ONE_LEG, Exposures.HEAD_BELOW_HEART, Exposures.FLOOR,
 })  # fmt: skip
 PRESSURE = frozenset({Exposures.ABDOMINAL_LOAD, Exposures.EFFORT_MAXIMAL, Exposures.EFFORT_SUSTAINED})
 PAUSED: Mapping[Symptom, frozenset[str]] = {"fall": BALANCE, "dizzy": BALANCE, "heaviness": PRESSURE}

@@ -12,7 +12,7 @@ from easepath.core.facts import Situation
 from easepath.core.ids import Needs
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import RISK_FACTOR, Candidate, Matcher
-from easepath.core.vocabulary import SIDES, Place, SideName, Verdict, action_of
+from easepath.core.vocabulary import BOTH, SIDES, Place, SideName, Verdict, action_of, other_side
 
 ENTRY_FIT = 0.3
 """Below it a drill serves the client too little to be worth the minutes."""
@@ -50,6 +50,12 @@ class Entrant:
     def drill(self) -> Drill:
         """The drill itself."""
         return self.candidate.drill
+
+    @property
+    def sides(self) -> frozenset[SideName]:
+        """The sides it is done on."""
+        done = {side.side for side in self.prescription.sides}
+        return BOTH if "both" in done else frozenset(side for side in SIDES if side in done)
 
 
 def must_needs(matcher: Matcher) -> tuple[str, ...]:
@@ -105,10 +111,11 @@ def items_of(matcher: Matcher, found: tuple[Entrant, ...]) -> tuple[Item, ...]:
     power = 2 if matcher.screen.high else 1
     now = matcher.screen.situation.complaint.pain.now
     cost = 0.0 if now is not None and now >= ONLY_SETTLE_PAIN else COST_PER_DRILL
+    watch = tuple(watched_loads(matcher))
     return tuple(
         Item(
             e.drill.id,
-            e.prescription.seconds,
+            0 if e.drill.beside else e.prescription.seconds,
             e.candidate.score,
             tuple(
                 (needs[need], weight * RISK_FACTOR[e.candidate.risk] ** power)
@@ -116,12 +123,35 @@ def items_of(matcher: Matcher, found: tuple[Entrant, ...]) -> tuple[Item, ...]:
                 if need in needs
             ),
             frozenset(needs[n] for n, weight in e.drill.needs.items() if n in needs and weight >= COVERS_WEIGHT),
-            e.drill.ladder[0] if e.drill.ladder else None,
+            _ladder_taken(matcher, e.drill),
             rules.spot(e.drill, e.places),
             cost,
+            frozenset(n for n, load in enumerate(watch) if loads_affected(matcher, e.drill, e.sides, load)),
+            e.drill.beside,
         )
         for e in found
     )
+
+
+def watched_loads(matcher: Matcher) -> dict[str, int]:
+    """The loads the condition watches, each with how many drills of one session may have it."""
+    return matcher.screen.profile.load_watch if matcher.screen.profile else {}
+
+
+def loads_affected(matcher: Matcher, drill: Drill, sides: frozenset[SideName], load: str) -> bool:
+    """Whether a drill done on some sides puts a load it lists on an affected side, or on the whole person."""
+    affected = matcher.screen.situation.complaint.affected
+    for exposure, who in matcher.screen.library.drill_loads[drill.id]:
+        loaded = sides if who == "drilled" else {other_side(side) for side in sides}
+        if exposure == load and (who == "whole" or loaded & affected):
+            return True
+    return False
+
+
+def _ladder_taken(matcher: Matcher, drill: Drill) -> str | None:
+    """The ladder a drill takes for itself; a companion of the entry, or of a planned drill, stands beside it."""
+    beside = any(matcher.rungs.is_companion(drill, side) for side in matcher.screen.situation.complaint.affected)
+    return None if drill.ladder is None or beside else drill.ladder[0]
 
 
 def _affected_rows(matcher: Matcher) -> dict[str, Candidate]:

@@ -15,9 +15,10 @@ from easepath.core.compose.candidates import (
     items_of,
     most_drills,
     must_needs,
+    watched_loads,
 )  # fmt: skip
 from easepath.core.compose.optimise import MOST_NODES, Choice, Item, Problem, choose
-from easepath.core.compose.prescription import Prescription, moved_to
+from easepath.core.compose.prescription import Prescription, moved_to, time_of
 from easepath.core.dose.time import (
     FLOOR_TO_STANDING,
     FLOOR_TO_STANDING_WITH_CARE,
@@ -71,9 +72,7 @@ def compose(matcher: Matcher, minutes: float | None = None) -> Composed:
         return Composed((), session_time([], []), uncovered, Reason("compose-nothing-fits"))
     covered = frozenset().union(*(item.covers for item in choice.items))
     drills = _in_order(matcher, found, choice)
-    time = session_time(
-        [d.seconds for d in drills], [d.place for d in drills], floor_care=matcher.screen.rules.floor_care
-    )
+    time = time_of(matcher, drills)
     uncovered = _uncovered(matcher, problem, covered)
     short = any(row.reason.rule == "uncovered-minutes" for row in uncovered)
     return Composed(drills, time, uncovered, None, minutes_to_cover(matcher, problem) if short else None, choice.proved)
@@ -91,6 +90,7 @@ def problem_of(matcher: Matcher, found: tuple[Entrant, ...], seconds: float) -> 
         rising=FLOOR_TO_STANDING_WITH_CARE if matcher.screen.rules.floor_care else FLOOR_TO_STANDING,
         top=found[0].drill.id if found else None,
         held=matcher.screen.situation.pinned,
+        watch=tuple(watched_loads(matcher).values()),
     )
 
 
@@ -136,7 +136,7 @@ def _refusal(matcher: Matcher, minutes: float | None) -> Reason | None:
 
 
 def _in_order(matcher: Matcher, found: tuple[Entrant, ...], choice: Choice) -> tuple[Prescription, ...]:
-    """The chosen drills block by block, within a phase and place by score."""
+    """The chosen drills block by block, within a phase and place by score; those beside the session last."""
     entrant_by_id = {entrant.drill.id: entrant for entrant in found}
     blocks = {block: index for index, block in enumerate(choice.arrangement.blocks)}
 
@@ -144,9 +144,14 @@ def _in_order(matcher: Matcher, found: tuple[Entrant, ...], choice: Choice) -> t
         item, slot, place = placed
         return blocks[slot, place], -item.score, item.id
 
-    placed = zip(choice.items, choice.arrangement.slots, choice.arrangement.places, strict=True)
+    placed = zip(choice.placed, choice.arrangement.slots, choice.arrangement.places, strict=True)
+    beside = sorted((item for item in choice.items if item.beside), key=lambda item: (-item.score, item.id))
     return tuple(
-        moved_to(matcher, entrant_by_id[item.id].prescription, place) for item, _, place in sorted(placed, key=position)
+        moved_to(matcher, entrant_by_id[item.id].prescription, place)
+        for item, place in [
+            *((item, place) for item, _, place in sorted(placed, key=position)),
+            *((item, entrant_by_id[item.id].places[0]) for item in beside),
+        ]
     )
 
 

@@ -23,7 +23,11 @@ MOST_NODES = 40_000
 
 @dataclass(frozen=True)
 class Item:
-    """A drill that may enter: seconds, score, shares of needs (need index, share), needs it covers, ladder, spot."""
+    """A drill that may enter: seconds, score, shares of needs (need index, share), needs it covers, ladder, spot.
+
+    `watched` are the watched loads (by index) it puts on an affected side; one that is done `beside` the session takes
+    no time and no position of it.
+    """
 
     id: str
     seconds: int
@@ -33,6 +37,8 @@ class Item:
     ladder: str | None
     spot: Spot
     cost: float = COST_PER_DRILL
+    watched: frozenset[int] = frozenset()
+    beside: bool = False
 
     @property
     def modular(self) -> float:
@@ -42,7 +48,10 @@ class Item:
 
 @dataclass(frozen=True)
 class Problem:
-    """What there is to choose from, and what binds the choice; `held` are ids the clinician pinned."""
+    """What there is to choose from, and what binds the choice.
+
+    `held` are ids the clinician pinned; `watch` says for each watched load how many drills may have it.
+    """
 
     items: tuple[Item, ...]
     weights: tuple[float, ...]
@@ -52,6 +61,13 @@ class Problem:
     rising: int
     top: str | None
     held: tuple[str, ...] = ()
+    watch: tuple[int, ...] = ()
+
+    def full(self, chosen: Sequence[Item]) -> frozenset[int]:
+        """The watched loads of which the chosen drills leave no more."""
+        return frozenset(
+            load for load, most in enumerate(self.watch) if sum(load in item.watched for item in chosen) >= most
+        )
 
 
 @dataclass(frozen=True)
@@ -67,6 +83,11 @@ class Choice:
     top: bool
     value: float
     proved: bool = True
+
+    @property
+    def placed(self) -> tuple[Item, ...]:
+        """The drills the arrangement places, in its order; those done beside the session have none."""
+        return tuple(item for item in self.items if not item.beside)
 
     @property
     def ids(self) -> tuple[str, ...]:
@@ -122,7 +143,8 @@ class _Search:
         ladders: set[str] = set()
         held: list[Item] = []
         for item in self.items:
-            if item.id in self.problem.held and item.ladder not in ladders and len(held) < self.problem.most:
+            free = item.ladder not in ladders and not item.watched & self.problem.full(held)
+            if item.id in self.problem.held and free and len(held) < self.problem.most:
                 held.append(item)
                 ladders |= {item.ladder} if item.ladder else set()
         while self.best is None:
@@ -164,7 +186,8 @@ class _Search:
         left = self.problem.seconds - sum(item.seconds for item in chosen)
         room = self.problem.most - len(chosen)
         ladders = {item.ladder for item in chosen if item.ladder}
-        rest = [item for item in rest if item.seconds <= left and item.ladder not in ladders]
+        full = self.problem.full(chosen)
+        rest = [i for i in rest if i.seconds <= left and i.ladder not in ladders and not i.watched & full]
         if not rest or room == 0:
             return
         gains = {item.id: self._gain(item, shares) for item in rest}
@@ -199,7 +222,8 @@ class _Search:
             return
         spent = sum(item.seconds for item in chosen)
         order = sorted(chosen, key=lambda item: item.id)
-        found = arrange([item.spot for item in order], self.problem.rising, self.problem.seconds - spent)
+        spots = [item.spot for item in order if not item.beside]
+        found = arrange(spots, self.problem.rising, self.problem.seconds - spent)
         if found is None:
             return
         choice = Choice(tuple(order), found, len(covered), top, worth - COST_PER_CHANGE * found.changes)
@@ -249,7 +273,8 @@ class _Search:
         in_number = sum(positive[:room])
         in_time, spare = 0.0, left
         for gain, seconds in sorted(
-            ((gains[item.id], item.seconds) for item in rest if gains[item.id] > 0), key=lambda pair: -pair[0] / pair[1]
+            ((gains[item.id], item.seconds) for item in rest if gains[item.id] > 0),
+            key=lambda pair: -pair[0] / max(pair[1], EPSILON),
         ):
             if seconds >= spare:
                 in_time += gain * spare / seconds

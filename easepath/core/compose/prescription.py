@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from easepath.core.compose.own_dose import GivenDose, dose_in_force
 from easepath.core.compose.weekly import breath_seconds, days_per_week, ladder_for, times_per_day
 from easepath.core.dose.ladder import one_more_set
-from easepath.core.dose.time import drill_seconds, side_seconds, side_work
+from easepath.core.dose.time import SessionTime, drill_seconds, session_time, side_seconds, side_work
 from easepath.core.ids import Targets
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Dose, Drill
@@ -105,10 +106,18 @@ def prescribe(
     verdicts = [matcher.screen.verdict(drill, side) for side in trained]
     reasons = _reasons_at(matcher, drill, trained, chosen, at_place)
     return Prescription(
-        drill, chosen, at_place, present.step, present.dose, doses, drill_seconds([side.seconds for side in doses]),
-        times_per_day(matcher, chosen), days_per_week(matcher, drill, chosen, present.dose),
+        drill, chosen, at_place, present.step, present.dose, doses,
+        drill_seconds([side.seconds for side in doses], alternate=drill.alternate),
+        times_per_day(matcher, drill, chosen), days_per_week(matcher, drill, chosen, present.dose),
         breath_seconds(matcher, chosen), max(v.by_mode.get((chosen, at_place), v.verdict) for v in verdicts), reasons,
     )  # fmt: skip
+
+
+def time_of(matcher: Matcher, drills: Sequence[Prescription]) -> SessionTime:
+    """The minutes of drills done in order and their parts; what is done beside the session costs none."""
+    inside = [item for item in drills if not item.drill.beside]
+    care = matcher.screen.rules.floor_care
+    return session_time([item.seconds for item in inside], [item.place for item in inside], floor_care=care)
 
 
 def moved_to(matcher: Matcher, item: Prescription, place: Place) -> Prescription:

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from easepath.core.compose.arrange import slots_in
 from easepath.core.compose.order import OrderRules
 from easepath.core.compose.own_dose import GivenDose
-from easepath.core.compose.prescription import Prescription, prescribe
-from easepath.core.dose.time import SessionTime, session_time
+from easepath.core.compose.prescription import Prescription, prescribe, time_of
+from easepath.core.dose.time import SessionTime
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import CLINICIAN_ONLY, Matcher
 from easepath.core.reasons import Reason
@@ -70,9 +70,7 @@ def assemble(matcher: Matcher, chosen: tuple[Chosen, ...], *, keep_order: bool =
         else:
             kept.append(item)
     kept = _sorted(matcher, kept, keep_order=keep_order)
-    time = session_time(
-        [item.seconds for item in kept], [item.place for item in kept], floor_care=matcher.screen.rules.floor_care
-    )
+    time = time_of(matcher, kept)
     minutes = matcher.screen.situation.client.minutes
     over = minutes is not None and time.minutes > minutes
     return Session(tuple(kept), time, tuple(refused), over, _have_ready(matcher, kept))
@@ -83,9 +81,9 @@ def _sorted(matcher: Matcher, items: list[Prescription], *, keep_order: bool) ->
     slots = slots_in([rules.spot(item.drill, (item.place,)) for item in items])
     pairs = list(zip(slots, items, strict=True))
     if keep_order:
-        pairs.sort(key=lambda pair: pair[0])
+        pairs.sort(key=lambda pair: (pair[1].drill.beside, pair[0]))
     else:
-        pairs.sort(key=lambda pair: (pair[0], *_position(matcher, pair[1])))
+        pairs.sort(key=lambda pair: (pair[1].drill.beside, pair[0], *_position(matcher, pair[1])))
     return [item for _, item in pairs]
 
 

@@ -150,12 +150,12 @@ def _changes(library: Library, item: Prescription) -> tuple[str, ...]:
 
 
 def timeline(session: Session, *, floor_care: bool = False) -> tuple[Stretch, ...]:
-    """The session as stretches of time in order."""
+    """The session as stretches of time in order; what is done beside it takes none of it."""
     blocks: list[Stretch] = []
-    items = session.drills
-    for index, item in enumerate(items):
+    inside = [(index, item) for index, item in enumerate(session.drills) if not item.drill.beside]
+    for number, (index, item) in enumerate(inside):
         blocks.extend(_drill_blocks(index, item))
-        following = items[index + 1].place if index + 1 < len(items) else None
+        following = inside[number + 1][1].place if number + 1 < len(inside) else None
         if item.place == "floor" and following != "floor":
             seconds = FLOOR_TO_STANDING_WITH_CARE if floor_care else FLOOR_TO_STANDING
             blocks.append(Stretch(index=None, kind="rise", side=None, seconds=seconds))
@@ -168,7 +168,7 @@ def _drill_blocks(index: int, item: Prescription) -> Iterator[Stretch]:
     yield Stretch(index=index, kind="set-up", side=None, seconds=SET_UP)
     used = float(SET_UP)
     for number, side in enumerate(item.sides):
-        if number:
+        if number and not item.drill.alternate:
             yield Stretch(index=index, kind="change", side=None, seconds=SIDE_CHANGE)
             used += SIDE_CHANGE
         last = number + 1 == len(item.sides)

@@ -34,10 +34,14 @@ def breath_seconds(matcher: Matcher, method: str) -> float:
     return matcher.screen.situation.client.breath_s or BREATH
 
 
-def times_per_day(matcher: Matcher, method: str) -> int:
-    """The lower of the client's times a day and the method's highest."""
+def times_per_day(matcher: Matcher, drill: Drill, method: str) -> int:
+    """The lower of the client's times a day and the condition's for the phase, else the method's highest."""
+    client, profile = matcher.screen.situation.client.per_day, matcher.screen.profile
+    by_condition = profile.per_day.get(drill.phase) if profile else None
+    if by_condition is not None:
+        return by_condition if client is None else min(client, by_condition)
     highest = matcher.screen.library.method(method).per_day
-    return min(matcher.screen.situation.client.per_day or 1, highest[1] if highest else 1)
+    return min(client or 1, highest[1] if highest else 1)
 
 
 def days_bind(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> bool:

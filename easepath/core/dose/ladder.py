@@ -13,10 +13,12 @@ from easepath.core.knowledge.models import Dose, Drill, Method, MethodDose
 
 REMAINING_ORDER = ("circuits", "sets", "reps", "hold_s")
 COUNTED = (
-    "sets", "reps", "hold_s", "breaths", "effort_pct", "seconds", "rate_hz", "contract_s", "relax_s",
+    "sets", "reps", "hold_s", "breaths", "hold_breaths", "effort_pct", "seconds", "rate_hz", "contract_s", "relax_s",
     "directions", "circuits", "spots",
 )  # fmt: skip
-HALVED = ("reps", "breaths", "hold_s", "contract_s", "relax_s", "seconds")
+HALVED = ("reps", "breaths", "hold_breaths", "hold_s", "contract_s", "relax_s", "seconds")
+HOLDS = ("hold_s", "hold_breaths")
+"""Parts that a dose without them does not hold at all."""
 ISOMETRIC = frozenset({Methods.ISOMETRIC, Methods.ISOMETRIC_BREATH})
 EASY_EFFORT = (20, 30)
 """Percent of the strongest effort: what half of an easy press is never below, nor above."""
@@ -67,7 +69,7 @@ def _ladder(start: Dose, top: Dose, progresses: tuple[str, ...]) -> tuple[Dose, 
     for part in _part_order(start, top, progresses):
         limit = getattr(top, part)
         while (now := getattr(steps[-1], part)) != limit:
-            base = (0 if part == "hold_s" else 1) if now is None else now
+            base = (0 if part in HOLDS else 1) if now is None else now
             steps.append(steps[-1].model_copy(update={part: _raised(part, base, start, top, limit)}))
     return tuple(steps)
 

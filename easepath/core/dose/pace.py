@@ -50,6 +50,8 @@ def _set(dose: Dose, drill: Drill, method: str, breath_s: float, stages: Sequenc
         yield from _repeat(reps, (("press", dose.contract_s or 0), ("ease", dose.relax_s or 0)))
     elif dose.breaths is not None:
         yield from _repeat(times * dose.breaths, (("one breath", breath_s),))
+    elif dose.hold_breaths is not None:
+        yield from _repeat(times * dose.hold_breaths, (("one breath", breath_s),))
     elif dose.seconds is not None:
         yield Beat("keep moving", dose.seconds)
     elif dose.tempo_s is not None:

@@ -53,6 +53,8 @@ def work_of_set(dose: Dose, method: str, rep_s: int, breath_s: float) -> float:
         return reps * ((dose.contract_s or 0) + (dose.relax_s or 0))
     if dose.breaths is not None:
         return times * dose.breaths * breath_s
+    if dose.hold_breaths is not None:
+        return times * dose.hold_breaths * breath_s
     if dose.seconds is not None:
         return dose.seconds
     if dose.tempo_s is not None:
@@ -76,9 +78,12 @@ def side_seconds(dose: Dose, drill: Drill, method: str, breath_s: float) -> floa
     return (dose.circuits or 1) * (sets * work + (sets - 1) * rest_after_set(drill.phase))
 
 
-def drill_seconds(side_times: list[float]) -> int:
-    """Set-up, every side and the changes between them, rounded up to a whole second."""
-    changes = SIDE_CHANGE * max(0, len(side_times) - 1)
+def drill_seconds(side_times: list[float], *, alternate: bool = False) -> int:
+    """Set-up, every side and the changes between them, rounded up to a whole second.
+
+    Where the sides alternate with every repetition there is no change to wait for.
+    """
+    changes = 0 if alternate else SIDE_CHANGE * max(0, len(side_times) - 1)
     return math.ceil(round(SET_UP + sum(side_times) + changes, 6))
 
 

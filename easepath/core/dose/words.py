@@ -42,6 +42,9 @@ def _main(dose: Dose, method: str) -> str:
     if dose.breaths is not None:
         breaths = _count(dose.breaths, "breath")
         return (f"{_count(dose.reps, 'time')}, {breaths} each" if dose.reps else breaths) + ways
+    if dose.hold_breaths is not None:
+        held = f"stay for {_count(dose.hold_breaths, 'slow breath')}"
+        return (f"{_count(dose.reps, 'time')}, {held} each" if dose.reps else held) + ways + spots
     if dose.seconds is not None:
         return seconds_words(dose.seconds)
     if dose.reps is not None:

@@ -9,7 +9,7 @@ from easepath.core.errors import CaseError
 from easepath.core.facts import ClientFactor, LogEntry, PlannedDrill, Sitting, Situation, Tryout
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Dose
-from easepath.core.story import profile_in_force
+from easepath.core.story import chosen_profile, profile_in_force
 
 
 def check_situation(library: Library, situation: Situation) -> None:
@@ -114,9 +114,10 @@ def _check_plan(library: Library, situation: Situation) -> None:
     known = gates.confirm_words if gates else frozenset[str]()
     everywhere = {word for each in library.gates.values() for word in each.confirm_words}
     _all_known("plan.confirmed", "word to confirm", plan.confirmed, known | everywhere)
-    stages = [stage.stage for stage in profile.gates] if profile else []
+    chosen = chosen_profile(library, situation.complaint)
+    stages = [stage.stage for stage in chosen.gates] if chosen else []
     if plan.stage is not None and plan.stage not in (stages or [1]):
-        raise CaseError("plan.stage", f"{profile.id if profile else 'this condition'} has no stage {plan.stage}")
+        raise CaseError("plan.stage", f"{chosen.id if chosen else 'this condition'} has no stage {plan.stage}")
 
 
 def _check_planned(library: Library, today: dt.date, path: str, planned: PlannedDrill) -> None:

@@ -120,6 +120,10 @@ def _drill(row: models.Entry) -> Iterator[Reference]:
         yield from _all(f"exposures_at.{place}", "exposure", extra)
     yield from _all("requires", "movement", row.requires)
     yield from _all("requires_other", "movement", row.requires_other)
+    yield from _all("past", "movement", row.past)
+    yield from _all("with", "drill", row.with_)
+    for rule in row.opens:
+        yield from _pass_condition("opens", rule)
     yield from _all("wrong_felt", "site", row.wrong_felt)
     yield from _all("equip", "equipment", row.equip)
     yield from _all("helps", "equipment", row.helps)
@@ -140,6 +144,7 @@ def _condition(row: models.Entry) -> Iterator[Reference]:
     yield from _all("method", "method", [row.method] if row.method else [])
     yield from _all("effort_cap", "drill", row.effort_cap)
     yield from _all("rate", "drill", row.rate)
+    yield from _all("load_watch", "exposure", row.load_watch)
     for stage in row.gates:
         yield from _all(f"gates.{stage.stage}.drills_up_to", "ladder", stage.drills_up_to)
         yield from _all(f"gates.{stage.stage}.blocks", "exposure", stage.blocks)
@@ -173,6 +178,11 @@ def _factor(row: models.Entry) -> Iterator[Reference]:
     yield from _all("unless_equipment", "exposure", row.unless_equipment)
     yield from _all("unless_equipment", "equipment", row.unless_equipment.values())
     yield from _all("replaced_by", "factor", row.replaced_by)
+    yield from _all("profile", "condition", [row.profile] if row.profile else [])
+    yield from _all("first.exposures", "exposure", row.first.exposures if row.first else ())
+    for other, table in row.when_factor.items():
+        yield "when_factor", "factor", other
+        yield from _all(f"when_factor.{other}", "exposure", table)
     for parameter, tables in row.when_parameter.items():
         for answer, table in tables.items():
             yield from _all(f"when_parameter.{parameter}.{answer}", "exposure", table)
@@ -181,6 +191,11 @@ def _factor(row: models.Entry) -> Iterator[Reference]:
         yield from _all(f"region_exposures.{region}", "exposure", exposures)
     if row.joint and row.joint != "region":
         yield "joint", "joint", row.joint
+
+
+def _exposure(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.Exposure)
+    yield from _all("movement", "movement", [row.movement] if row.movement else [])
 
 
 def _red_flag(row: models.Entry) -> Iterator[Reference]:
@@ -250,6 +265,7 @@ REFERENCES: dict[str, Callable[[models.Entry], Iterator[Reference]]] = {
     "red_flags": _red_flag,
     "measures": _measure,
     "findings": _finding,
+    "exposures": _exposure,
     "targets": _region_list,
     "areas": _region_list,
     "signs": _sign,
@@ -266,7 +282,8 @@ def _check_ladders(library: Library, entries: Loaded, problems: list[Problem]) -
     for name, rungs in library.ladders.items():
         missing = [rung for rung in range(1, max(rungs) + 1) if rung not in rungs]
         if missing:
-            file = _file_of(entries, "drills", next(iter(rungs.values()))[0].id)
+            above = min(rung for rung in rungs if rung > missing[0])
+            file = _file_of(entries, "drills", rungs[above][0].id)
             reason = f"broken ladder: no drill at rung {', '.join(map(str, missing))}"
             problems.append(Problem(file, f"ladder.{name}", reason))
 

@@ -50,6 +50,10 @@ KINDS: dict[str, type[models.Entry]] = {
 }
 
 
+PROVENANCE = ("source", "reviewed_by", "reviewed_on")
+"""What a file says of itself, once, before its rows."""
+
+
 class _DuplicateKey(yaml.YAMLError):
     """A mapping names the same key twice."""
 
@@ -119,8 +123,9 @@ def _read_file(name: str, text: str, problems: list[Problem]) -> tuple[str, list
     if not data.get("source"):
         problems.append(Problem(name, "source", "missing: every file names its source once"))
     found: list[tuple[str, Any]] = []
+    _check_provenance(name, data, problems)
     for kind, rows in data.items():
-        if kind == "source":
+        if kind in PROVENANCE:
             continue
         if kind not in KINDS:
             problems.append(Problem(name, str(kind), "unknown key: no such kind of entry"))
@@ -129,6 +134,16 @@ def _read_file(name: str, text: str, problems: list[Problem]) -> tuple[str, list
         else:
             found.extend((kind, row) for row in rows)
     return str(data.get("source", "")), found
+
+
+def _check_provenance(name: str, data: dict[str, Any], problems: list[Problem]) -> None:
+    """Nothing says reviewed that no named clinician reviewed on a day that can be told."""
+    by, on = data.get("reviewed_by"), data.get("reviewed_on")
+    claims = "reviewed" in str(data.get("source", "")).replace("not yet reviewed", "")
+    if bool(by) != bool(on):
+        problems.append(Problem(name, "reviewed_by", "a review has a name and a day: reviewed_by and reviewed_on"))
+    elif claims and not by:
+        problems.append(Problem(name, "source", "says reviewed without reviewed_by and reviewed_on"))
 
 
 def _validate(

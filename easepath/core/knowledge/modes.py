@@ -22,13 +22,18 @@ Loads = tuple[tuple[str, Who], ...]
 
 @dataclass(frozen=True)
 class Mode:
-    """One way of doing a drill: its loads, the derived hold included, and the effort from start to top (percent)."""
+    """One way of doing a drill: its loads, the derived hold included, and the effort from start to top (percent).
+
+    `stretches`: a long hold of it lies at the end of range. `held_breaths`: the longest hold counted in breaths.
+    """
 
     method: str
     place: Place
     loads: Loads
     effort: tuple[int, int]
     is_first_method: bool
+    stretches: bool = False
+    held_breaths: int = 0
 
     @property
     def exposures(self) -> tuple[str, ...]:
@@ -63,6 +68,8 @@ def modes_of(drill: Drill, methods: Mapping[str, Method], exposures: Mapping[str
             ),
             _effort(drill, methods[method]),
             method == drill.methods[0],
+            _stretches(drill),
+            _held_breaths(drill, methods[method]),
         )
         for method in drill.methods
         if method in methods
@@ -97,12 +104,21 @@ def _effort(drill: Drill, method: Method) -> tuple[int, int]:
     return (method.usual or method.dose).effort_pct or (0, 0)
 
 
-def _holds_at_end(drill: Drill, method: Method) -> bool:
-    stretches = any(
+def _stretches(drill: Drill) -> bool:
+    return any(
         weight >= END_RANGE_NEED_WEIGHT and action_of(need) in ("lengthen", "mobilise")
         for need, weight in drill.needs.items()
     )
-    if not stretches:
+
+
+def _held_breaths(drill: Drill, method: Method) -> int:
+    if method.id == drill.methods[0]:
+        return drill.dose.top.hold_breaths or 0
+    return ((method.usual or method.dose).hold_breaths or (0, 0))[1]
+
+
+def _holds_at_end(drill: Drill, method: Method) -> bool:
+    if not _stretches(drill):
         return False
     if method.id == drill.methods[0]:
         held = max(drill.dose.top.hold_s or 0, drill.dose.top.relax_s or 0)

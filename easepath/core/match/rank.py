@@ -9,6 +9,7 @@ from functools import cached_property
 from easepath.core.as_asked import AsAsked
 from easepath.core.knowledge.models import Drill, Stage
 from easepath.core.match.needs import Needs, combine
+from easepath.core.match.pass_conditions import facts_missing
 from easepath.core.match.relief import blended_relief, dropped_drills, rating
 from easepath.core.match.rungs import EntryRungs
 from easepath.core.match.stages import stage_closes, stage_in_force
@@ -16,6 +17,7 @@ from easepath.core.reasons import Reason
 from easepath.core.screening.equipment import Household
 from easepath.core.screening.screen import ScreenResult
 from easepath.core.screening.verdicts import DrillVerdict
+from easepath.core.story import plan_stage
 from easepath.core.vocabulary import SideWord, Verdict, sides_of
 
 FIT_SHARE = 0.55
@@ -86,15 +88,14 @@ class Matcher:
     def __init__(self, screen: ScreenResult) -> None:
         self.screen = screen
         self.needs = Needs(screen)
-        self.stage: Stage | None = stage_in_force(screen.profile, screen.situation.plan.stage)
+        self.stage: Stage | None = stage_in_force(screen.profile, plan_stage(screen.situation, screen.profile))
         self._household = Household(screen.library, screen.situation.client)
         self._dropped = dropped_drills(screen.library, screen.situation)
         self._affected = screen.situation.complaint.affected
         situation = screen.situation
+        self._planned = frozenset(planned.drill for planned in situation.plan.drills)
         self._familiar = (
-            {planned.drill for planned in situation.plan.drills}
-            | {entry.drill for entry in situation.log}
-            | {tryout.drill for tryout in situation.tryouts}
+            self._planned | {entry.drill for entry in situation.log} | {tryout.drill for tryout in situation.tryouts}
         )
         self._tried = {tryout.drill for tryout in situation.tryouts}
 
@@ -113,7 +114,7 @@ class Matcher:
     def may_be_planned(self, drill: Drill, side: SideWord) -> bool:
         """Whether a clinician may plan a drill on a side: open, or kept for the clinician's own choice."""
         closed = self.closed(drill, side)
-        return closed is None or closed.rule == CLINICIAN_ONLY
+        return drill.home and (closed is None or closed.rule == CLINICIAN_ONLY)
 
     @staticmethod
     def key(drill: Drill, side: SideWord) -> SideWord:
@@ -197,7 +198,15 @@ class Matcher:
         if self.screen.fresh_strains and not _allowed_when_fresh(drill):
             name = self.screen.library.factors[self.screen.fresh_strains[0].id].name
             return Reason("strain-first-days", facts={"factor": name})
-        return stage_closes(self.screen, self.stage, drill, side, verdict)
+        closed = stage_closes(self.screen, self.stage, drill, side, verdict)
+        waits = () if closed else self.waits_for(drill)
+        return Reason("opens-later", facts={"what": list(waits)}) if waits else closed
+
+    def waits_for(self, drill: Drill) -> tuple[Reason, ...]:
+        """What must be known to hold before a drill that is not planned yet opens."""
+        if not drill.opens or drill.id in self._planned:
+            return ()
+        return tuple(facts_missing(self.screen, drill.opens))
 
     def _verdict_of(self, judged: tuple[str, SideWord]) -> tuple[Drill, SideWord, DrillVerdict]:
         name, side = judged

@@ -7,7 +7,7 @@ from easepath.core.ids import Exposures
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill
 from easepath.core.tryout import gain_of
-from easepath.core.vocabulary import JOINT_SYMPTOMS, NERVE_SYMPTOMS, SideWord, sides_of
+from easepath.core.vocabulary import BODY_SYMPTOMS, JOINT_SYMPTOMS, NERVE_SYMPTOMS, SideWord, sides_of
 
 DEFAULT_RATING = (1, 1)
 """Relief and risk where nobody has rated a drill for the condition: a little of each."""
@@ -16,7 +16,7 @@ PUSHES_FORWARD_RISK = 2
 """An unrated drill that pushes the hip's head forward is taken as riskier than others."""
 PRIOR_TRIALS = 3
 """The prior weighs as much as three tries: one good try does not turn it over."""
-DROPPING = NERVE_SYMPTOMS | JOINT_SYMPTOMS | {"pinch"}
+DROPPING = NERVE_SYMPTOMS | JOINT_SYMPTOMS | BODY_SYMPTOMS | {"pinch"}
 
 
 def rating(profile: Condition | None, drill: Drill) -> tuple[int, int]:

@@ -48,6 +48,11 @@ class EntryRungs:
         affected = self._screen.situation.complaint.affected
         sides = [one for one in SIDES if one in affected] if side == "both" else [side]
         entries = [self.entry(ladder, one) for one in sides]
+        if any(self.is_companion(drill, one) for one in sides):
+            return None
+        past = None if any(self.is_planned(drill, one) for one in sides) else self._screen.rules.past(drill, sides)
+        if past is not None:
+            return past
         if rung in entries:
             return None
         if self.is_behind_danger(ladder, rung):
@@ -57,24 +62,51 @@ class EntryRungs:
             return Reason("rung-none")
         return Reason("rung-later" if rung > min(known) else "rung-easier", facts={"rung": rung, "entry": min(known)})
 
+    def is_companion(self, drill: Drill, side: SideName) -> bool:
+        """Whether a drill stays beside one of its ladder, no lower rung, that names it and is the entry or planned."""
+        if drill.ladder is None:
+            return False
+        ladder, rung = drill.ladder
+        leading = (
+            other for number, drills in self._screen.library.ladders[ladder].items() if number >= rung
+            for other in drills if drill.id in other.with_
+        )  # fmt: skip
+        return any(self.is_planned(other, side) or self._is_entry(other, side) for other in leading)
+
+    def is_planned(self, drill: Drill, side: SideName) -> bool:
+        """Whether the running plan has a drill on a side."""
+        return (drill.id, side) in self._planned_drills
+
+    def _is_entry(self, drill: Drill, side: SideName) -> bool:
+        assert drill.ladder is not None
+        ladder, rung = drill.ladder
+        return self.entry(ladder, side) == rung and self._is_open(drill, side)
+
+    @cached_property
+    def _planned_drills(self) -> frozenset[tuple[str, SideName]]:
+        rows = self._screen.situation.plan.drills
+        drills = self._screen.library.drills
+        return frozenset((row.drill, side) for row in rows for side in drills[row.drill].sides_done(row.side))
+
     @cached_property
     def _planned(self) -> dict[tuple[str, SideName], int]:
-        """The lowest rung the running plan has on each ladder and side."""
+        """The lowest rung the running plan has on each ladder and side, companions of other planned drills aside."""
         found: dict[tuple[str, SideName], int] = {}
-        for planned in self._screen.situation.plan.drills:
-            drill = self._screen.library.drills[planned.drill]
-            if drill.ladder is None:
+        drills = self._screen.library.drills
+        for name, side in sorted(self._planned_drills):
+            drill = drills[name]
+            beside = any((other, side) in self._planned_drills for other in drills if name in drills[other].with_)
+            if drill.ladder is None or beside:
                 continue
             ladder, rung = drill.ladder
-            for side in drill.sides_done(planned.side):
-                found[ladder, side] = min(rung, found.get((ladder, side), rung))
+            found[ladder, side] = min(rung, found.get((ladder, side), rung))
         return found
 
     def _find(self, ladder: str, side: SideName) -> int | None:
         open_rungs = {
             rung: opened
             for rung, drills in self._screen.library.ladders[ladder].items()
-            if (opened := [d for d in drills if self._is_open(d, side)])
+            if (opened := [d for d in drills if self._is_open(d, side) and not self._is_past(d, side)])
         }
         planned = self._planned.get((ladder, side))
         if planned in open_rungs:
@@ -92,6 +124,9 @@ class EntryRungs:
             return min(new) if new else max(offered, default=None)
         good = [r for r, ds in rungs.items() if any(self._is_good(drill) for drill in ds)]
         return min(good) if good else min(offered, default=None)
+
+    def _is_past(self, drill: Drill, side: SideName) -> bool:
+        return self._screen.rules.past(drill, (side,)) is not None and not self.is_planned(drill, side)
 
     def is_behind_danger(self, ladder: str, rung: int) -> bool:
         """Whether nobody rated a rung and an easier one is judged dangerous: what is harder is no way round."""

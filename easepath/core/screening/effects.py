@@ -5,13 +5,23 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
-from easepath.core.facts import Client, ClientFactor, Situation
+from easepath.core.facts import Client, ClientFactor, Limit, Situation
 from easepath.core.ids import Exposures, Factors
 from easepath.core.knowledge.library import Library
-from easepath.core.knowledge.models import Effect, EffectTable, Factor, effect_change, effect_verdict
+from easepath.core.knowledge.models import (
+    LIMIT,
+    Effect,
+    EffectTable,
+    Factor,
+    effect_change,
+    effect_verdict,
+    effect_word,
+    graver,
+)  # fmt: skip
+from easepath.core.knowledge.models.factor import Window
 from easepath.core.measure.patterns import PatternResult
 from easepath.core.reasons import Reason
-from easepath.core.vocabulary import BOTH, SIDES, SideName, Verdict, sides_of
+from easepath.core.vocabulary import BOTH, MOVEMENT_VARIANTS, SIDES, SideName, Verdict, sides_of
 
 FRESH_STRAIN_DAYS = 3
 """Days in which a torn muscle bleeds; only what settles is allowed."""
@@ -30,7 +40,10 @@ SideTable = dict[str, list[Reason]]
 
 def inside_window(factor: Factor, client_factor: ClientFactor) -> bool:
     """Whether the factor's window is open; what is not known counts as inside."""
-    window = factor.when
+    return _is_inside(factor.when, client_factor)
+
+
+def _is_inside(window: Window | None, client_factor: ClientFactor) -> bool:
     if window is None:
         return True
     if window.trimester_from is not None:
@@ -42,25 +55,30 @@ def inside_window(factor: Factor, client_factor: ClientFactor) -> bool:
     return True
 
 
-def table_in_force(factor: Factor, client_factor: ClientFactor) -> EffectTable:
-    """The exposures table that acts now, further tables merged in, the graver verdict winning."""
+def table_in_force(factor: Factor, client_factor: ClientFactor, others: frozenset[str] = frozenset()) -> EffectTable:
+    """The exposures table that acts now, further tables merged in, the stricter value winning.
+
+    `others` are the ids of every factor in force: some tables act only beside another factor.
+    """
     if not inside_window(factor, client_factor):
         return factor.otherwise
     merged = dict(factor.exposures)
-    for table in _further_tables(factor, client_factor):
+    for table in _further_tables(factor, client_factor, others):
         for exposure, effect in table.items():
-            if exposure not in merged or effect_verdict(effect) > effect_verdict(merged[exposure]):
-                merged[exposure] = effect
+            merged[exposure] = graver(merged[exposure], effect) if exposure in merged else effect
     return merged
 
 
-def _further_tables(factor: Factor, client_factor: ClientFactor) -> Iterator[EffectTable]:
-    """The tables of the answers given; a question not answered yields every table it has."""
+def _further_tables(factor: Factor, client_factor: ClientFactor, others: frozenset[str]) -> Iterator[EffectTable]:
+    """The tables of the answers given, of other factors and of the first weeks; no answer yields every table it has."""
     for parameter, tables in factor.when_parameter.items():
         given = client_factor.parameters.get(parameter)
         yield from [tables[given]] if given in tables else tables.values()
     if client_factor.trimester in (None, LAST_TRIMESTER):
         yield factor.last_trimester
+    yield from (table for other, table in factor.when_factor.items() if other in others)
+    if factor.first is not None and _is_inside(factor.first, client_factor):
+        yield factor.first.exposures
 
 
 def factor_sides(factor: Factor, client_factor: ClientFactor) -> frozenset[SideName]:
@@ -96,40 +114,80 @@ def effects_of(
     by_side: dict[SideName, SideTable] = {"left": {}, "right": {}}
     whole: SideTable = {}
     caps: list[tuple[str, int, frozenset[SideName]]] = []
+    told = _Told(library, situation.client, frozenset(factor.id for factor in factors))
     for client_factor in factors:
         factor = library.factors[client_factor.id]
         sides = factor_sides(factor, client_factor)
         inside = inside_window(factor, client_factor)
         if inside:
             caps.extend((exposure, percent, sides) for exposure, percent in factor.effort_cap.items())
-        for exposure, reason in _reasons(library, situation.client, factor, client_factor):
-            if library.exposures[exposure].acts_on == "whole":
-                whole.setdefault(exposure, []).append(reason)
-            else:
-                for side in sides:
-                    by_side[side].setdefault(exposure, []).append(reason)
+        for exposure, side, reason in told.reasons(factor, client_factor):
+            (whole if side is None else by_side[side]).setdefault(exposure, []).append(reason)
     _add_centre_first(library, by_side, patterns)
     return Effects(by_side, whole, tuple(caps), _uncleared(factors), Exposures.FLOOR in whole)
 
 
-def _reasons(
-    library: Library, client: Client, factor: Factor, client_factor: ClientFactor
-) -> Iterator[tuple[str, Reason]]:
-    for exposure, given in table_in_force(factor, client_factor).items():
-        if factor.unless_equipment.get(exposure) in client.equipment:
-            continue
-        effect = _on_the_floor(client, given) if exposure == Exposures.FLOOR else given
-        if effect is None:
-            continue
-        verdict = effect_verdict(effect)
-        facts = {
+class _Told:
+    """What each factor says, for one client."""
+
+    def __init__(self, library: Library, client: Client, factors: frozenset[str]) -> None:
+        self._library = library
+        self._client = client
+        self._factors = factors
+
+    def reasons(self, factor: Factor, client_factor: ClientFactor) -> Iterator[tuple[str, SideName | None, Reason]]:
+        """Every exposure the factor speaks about, the side it speaks for (None: the whole person), and what it says."""
+        sides = factor_sides(factor, client_factor)
+        for exposure, given in table_in_force(factor, client_factor, self._factors).items():
+            if factor.unless_equipment.get(exposure) in self._client.equipment:
+                continue
+            effect = _on_the_floor(self._client, given) if exposure == Exposures.FLOOR else given
+            if effect is None:
+                continue
+            if self._library.exposures[exposure].acts_on == "whole":
+                yield exposure, None, self._reason(factor, exposure, effect, sides)
+                continue
+            one = self._reason(factor, exposure, effect, sides)
+            for side in sides:
+                of_side = factor.side != "same" and effect_word(effect) == LIMIT
+                yield exposure, side, self._reason(factor, exposure, effect, frozenset({side})) if of_side else one
+
+    def _reason(self, factor: Factor, exposure: str, effect: Effect, at_stake: frozenset[SideName]) -> Reason:
+        facts: dict[str, object] = {
             "factor": factor.name,
             "factor_id": factor.id,
             "exposure": exposure,
-            "means": library.exposures[exposure].means,
-            "instead": effect_change(effect) or ("left out" if verdict is Verdict.EXCLUDE else "with care"),
+            "means": self._library.exposures[exposure].means,
         }
-        yield exposure, Reason("factor-exposure", verdict, facts)
+        if effect_word(effect) == LIMIT:
+            return self._limited(exposure, effect, at_stake, facts)
+        verdict = effect_verdict(effect)
+        instead = effect_change(effect) or ("left out" if verdict is Verdict.EXCLUDE else "with care")
+        return Reason("factor-exposure", verdict, facts | {"instead": instead})
+
+    def _limited(
+        self, exposure: str, effect: Effect, at_stake: frozenset[SideName], facts: dict[str, object]
+    ) -> Reason:
+        """Changed to stay within the recorded limit; refused while any side at stake has none."""
+        movement = self._library.exposures[exposure].movement or ""
+        known = {side: limits_for(self._client, movement, side) for side in at_stake}
+        missing = [side for side in SIDES if side in known and not known[side]]
+        named = movement.replace("-", " ")
+        if missing:
+            side = "both" if len(missing) > 1 else missing[0]
+            return Reason(f"no-limit/{facts['factor_id']}", Verdict.EXCLUDE, facts | {"movement": named, "side": side})
+        limit = min((one for limits in known.values() for one in limits), key=lambda one: one.degrees)
+        said = {"instead": effect_change(effect), "movement": named, "degrees": limit.degrees, "by": limit.by}
+        if limit.degrees <= 0:
+            return Reason("limit-zero", Verdict.EXCLUDE, facts | said | {"side": limit.side or "both"})
+        return Reason("factor-limit", Verdict.MODIFY, facts | said)
+
+
+def limits_for(client: Client, movement: str, side: SideName) -> list[Limit]:
+    """The limits recorded on a movement on a side, on its variants and on what it is a variant of."""
+    kin = {movement, *MOVEMENT_VARIANTS.get(movement, ())}
+    kin |= {root for root, variants in MOVEMENT_VARIANTS.items() if movement in variants}
+    return [limit for limit in client.limits if side in sides_of(limit.side) and limit.movement in kin]
 
 
 def _on_the_floor(client: Client, effect: Effect) -> Effect | None:

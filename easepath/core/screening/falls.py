@@ -13,7 +13,8 @@ FALLS_AGE = 65
 """Years from which on one in three falls within a year."""
 LIKELY_TO_FALL = frozenset({
     Factors.OSTEOPOROSIS, Factors.STEROID_LONG, Factors.NEURO_CONDITION, Factors.SENSORY_LOSS, Factors.DIZZINESS,
-    Factors.VERTIGO, Factors.BLOOD_THINNER, Factors.BLEEDING_DISORDER, Factors.NO_FLOOR,
+    Factors.VERTIGO, Factors.BLOOD_THINNER, Factors.BLEEDING_DISORDER, Factors.NO_FLOOR, Factors.STROKE,
+    Factors.PARKINSON, Factors.MULTIPLE_SCLEROSIS, Factors.SEDATIVES, Factors.EPILEPSY, Factors.ANKYLOSING_SPINE,
 })  # fmt: skip
 """Who falls easily, or is badly hurt by a fall."""
 

@@ -11,6 +11,7 @@ from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, RedFlag
 from easepath.core.measure.values import Measurements
 from easepath.core.reasons import Reason
+from easepath.core.screening.contexts import contexts_told
 from easepath.core.screening.falls import falls_unanswered
 from easepath.core.screening.home_signs import told_at_home
 from easepath.core.story import answer, complaint_regions, context
@@ -73,6 +74,7 @@ class _Answers:
     ) -> None:
         self.complaint = situation.complaint
         self.age = situation.client.age
+        self._contexts = contexts_told(library, situation, factors)
         self.factors = frozenset(factor.id for factor in factors)
         self._told = told_at_home(library, situation, factors)
         upper, lower = (_today(situation, measured, m) for m in (Measures.BLOOD_PRESSURE, Measures.BLOOD_PRESSURE_LOW))
@@ -98,7 +100,10 @@ class _Answers:
             self._pressure_taken or Factors.HIGH_BLOOD_PRESSURE in self.factors
         ):
             return True
-        return context(self.complaint, word)
+        if self._contexts.get(word):
+            return True
+        told = context(self.complaint, word)
+        return self._contexts.get(word) if told is None else told
 
     def raises_any(self, flag: RedFlag) -> bool:
         """Whether a ticked observation, or a session at home, answers one of the flag's items or its context."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 
 from easepath.core.facts import ClientFactor
-from easepath.core.ids import Factors
+from easepath.core.ids import Exposures, Factors
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Factor
 from easepath.core.screening.effects import inside_window
@@ -20,8 +20,9 @@ CLOT_WEEKS = 12
 
 
 def is_operation(factor: Factor) -> bool:
-    """Whether a factor is an operation on a joint of the leg."""
-    return factor.needs == "weeks_since" and factor.joint in LEG_JOINTS
+    """Whether a factor is counted in weeks and is on a joint of the leg, or limits what the leg may carry."""
+    of_leg = factor.joint in LEG_JOINTS or any(Exposures.LEG_WEIGHT in table for table in factor.tables)
+    return factor.needs == "weeks_since" and of_leg
 
 
 def operations(library: Library, factors: Iterable[ClientFactor]) -> Iterator[ClientFactor]:

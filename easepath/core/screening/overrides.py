@@ -11,7 +11,7 @@ from easepath.core.screening.verdicts import DrillVerdict
 from easepath.core.vocabulary import SideWord, Verdict
 
 OVERRIDDEN = "overridden"
-NEVER = frozenset({"surgery-uncleared", "falls-unanswered"})
+NEVER = frozenset({"surgery-uncleared", "falls-unanswered", "no-limit"})
 """Rules nobody overrides: what they ask for is recorded, not argued with. Nor does anybody a surgeon's limit."""
 MILDER = {Verdict.CAUTION: Verdict.CAUTION, Verdict.MODIFY: Verdict.CAUTION, Verdict.EXCLUDE: Verdict.MODIFY}
 Verdicts = Mapping[SideWord, DrillVerdict]
@@ -26,7 +26,7 @@ def may_be_overridden(verdict: DrillVerdict, *, by_lead: bool) -> Reason | None:
         return Reason("override-stands", verdict.verdict)
     for reason in verdict.reasons:
         surgeons = reason.verdict >= Verdict.MODIFY and reason.facts.get("by") == "surgeon"
-        if surgeons or (reason.verdict is Verdict.EXCLUDE and reason.rule in NEVER):
+        if surgeons or (reason.verdict is Verdict.EXCLUDE and reason.code in NEVER):
             return Reason("override-never", Verdict.EXCLUDE, {"why": reason})
     if verdict.verdict is Verdict.EXCLUDE and not by_lead:
         return Reason("override-needs-lead", Verdict.EXCLUDE)

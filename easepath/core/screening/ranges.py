@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator, Mapping
 
 from easepath.core.facts import ClientFactor, Limit, Situation
@@ -61,6 +62,18 @@ class Ranges:
             if side in sides_of(limit.side)
             and (limit.movement == movement or movement in MOVEMENT_VARIANTS.get(limit.movement, ()))
         ]  # fmt: skip
+
+    def past(self, reached: Mapping[str, float], side: SideName) -> Reason | None:
+        """That every movement is measured and, limits counted, as far as said; None while one is not. Never empty."""
+        has = {movement: self._measured.get((movement, side)) for movement in reached}
+        for movement, degrees in reached.items():
+            measured = has[movement]
+            if measured is None:
+                return None
+            if min(measured, *[limit.degrees for limit in self.limits_on(movement, side)], math.inf) < degrees:
+                return None
+        first = next(iter(reached))
+        return Reason("past-range", facts={"movement": first.replace("-", " "), "side": side, "has": has[first]})
 
     def required(self, requires: Mapping[str, float], side: SideName) -> Iterator[Reason]:
         """A reason for every required movement that is short, or unmeasured in a touched joint."""

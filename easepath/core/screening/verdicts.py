@@ -14,6 +14,8 @@ from easepath.core.reasons import Reason
 from easepath.core.screening.effects import Effects
 from easepath.core.screening.equipment import Household
 from easepath.core.screening.falls import FALLS_AGE, falls_open
+from easepath.core.screening.own_doses import OwnModes
+from easepath.core.screening.precautions import Precautions
 from easepath.core.screening.ranges import Ranges
 from easepath.core.vocabulary import SIDES, Place, SideName, SideWord, Verdict, other_side, target_of
 
@@ -74,6 +76,8 @@ class DrillScreen:
         self._desk_plan = profile is not None and profile.method == Methods.DESK_BREAK
         self._falls_open = falls_open(library, situation, factors)
         self._limits_effort = EFFORT_MAXIMAL in effects.whole
+        self._modes = OwnModes(library, situation)
+        self._precautions = Precautions(library, situation, factors, profile)
         self._uncleared_reasons = {
             region: Reason("surgery-uncleared", _uncleared_verdict(library), {"region": region.replace("-", " ")})
             for region in library.regions
@@ -97,7 +101,7 @@ class DrillScreen:
     def dose_cap(self, drill: Drill, method: str, sides: Iterable[SideName]) -> int | None:
         """The cap that binds the dose ladder, the 60 percent of a modified maximal effort included."""
         cap = self.effort_cap(drill, sides)
-        mode = next(mode for mode in self._library.modes[drill.id] if mode.method == method)
+        mode = next(mode for mode in self._modes.of(drill) if mode.method == method)
         reasons = self._maximal(drill, mode, tuple(sides)) if self._limits_effort else []
         if any(reason.rule == "effort-capped" for reason in reasons):
             return CAPPED_PERCENT if cap is None else min(cap, CAPPED_PERCENT)
@@ -106,7 +110,7 @@ class DrillScreen:
     def reaches_maximal(self, drill: Drill, method: str, sides: Iterable[SideName]) -> bool:
         """Whether some step of the dose in that method is a maximal effort under the caps in force."""
         cap = self.effort_cap(drill, sides)
-        tops = (mode.effort[1] for mode in self._library.modes[drill.id] if mode.method == method)
+        tops = (mode.effort[1] for mode in self._modes.of(drill) if mode.method == method)
         return any((top if cap is None else min(top, cap)) >= MAXIMAL_PERCENT for top in tops)
 
     def methods_of(self, drill: Drill) -> tuple[str, ...]:
@@ -158,6 +162,11 @@ class DrillScreen:
         verdict = max((reason.verdict for reason in reasons), default=Verdict.CLEAR)
         return MeasureVerdict(measure.id, side, verdict, _unique(reasons))
 
+    def past(self, drill: Drill, sides: Iterable[SideName]) -> Reason | None:
+        """That a drill has nothing more to give, its range being there on every one of the sides; None where it has."""
+        found = [self._ranges.past(drill.past, side) for side in sides] if drill.past else []
+        return found[0] if found and all(found) else None
+
     @staticmethod
     def loaded_sides(mode: Mode, side: SideName) -> Iterator[tuple[str, SideName | None]]:
         """Every exposure in force and the side it loads (None: the whole person) when `side` is drilled."""
@@ -166,11 +175,12 @@ class DrillScreen:
 
     def mode(self, drill: Drill, method: str, place: Place) -> Mode:
         """The mode of a drill in a method at a place."""
-        return next(m for m in self._library.modes[drill.id] if (m.method, m.place) == (method, place))
+        return next(m for m in self._modes.of(drill) if (m.method, m.place) == (method, place))
 
     def modes_here(self, drill: Drill) -> tuple[Mode, ...]:
         """Every method and place the client may do a drill in; all of them where none of its places is there."""
-        modes = self._library.modes[drill.id] if self._desk_plan else self._library.modes_off_desk[drill.id]
+        allowed = self.methods_of(drill)
+        modes = tuple([mode for mode in self._modes.of(drill) if mode.method in allowed])
         return tuple([mode for mode in modes if mode.place in self._places]) or modes
 
     def _lacking(self, drill: Drill) -> tuple[str, ...]:
@@ -184,18 +194,21 @@ class DrillScreen:
         if drill.requires_other:
             yield from self._ranges.required(drill.requires_other, other_side(side))
         yield from self._ranges.reached(drill.reaches, side)
+        yield from self._ranges.reached(drill.reaches_other, other_side(side))
 
     def _whole_person(self, drill: Drill) -> list[Reason]:
         """What holds for the person whichever side is drilled, in every method and place."""
         reasons = self._uncleared(drill) if self._effects.uncleared_regions is not None else []
         if self._falls_open and Exposures.BALANCE_HARD in (*drill.exposures, *drill.exposures_other):
             reasons.append(Reason("falls-unanswered", Verdict.EXCLUDE, {"threshold": FALLS_AGE}))
-        return reasons
+        return reasons + list(self._precautions.of_drill(drill))
 
     def _mode_reasons(self, drill: Drill, mode: Mode, sides: tuple[SideName, ...]) -> list[Reason]:
         reasons = self._loaded(mode.loads, sides[0])
         if len(sides) > 1:
             reasons += self._loaded(mode.loads, sides[1])
+        for side in sides:
+            reasons += self._precautions.of_loads(drill, mode.loads, side)
         if self._limits_effort and mode.effort[1] >= MAXIMAL_PERCENT:
             reasons += self._maximal(drill, mode, sides)
         if self._effects.uncleared_regions is not None:

@@ -3,7 +3,16 @@
 from easepath.core.knowledge.models.base import Entry
 from easepath.core.knowledge.models.condition import Condition, Gates, PassCondition, Stage
 from easepath.core.knowledge.models.drill import Coaching, Dose, DoseRange, Drill
-from easepath.core.knowledge.models.factor import Effect, EffectTable, Factor, effect_change, effect_verdict
+from easepath.core.knowledge.models.factor import (
+    LIMIT,
+    Effect,
+    EffectTable,
+    Factor,
+    effect_change,
+    effect_verdict,
+    effect_word,
+    graver,
+)  # fmt: skip
 from easepath.core.knowledge.models.figure import Figure, Stance
 from easepath.core.knowledge.models.measure import Finding, Measure
 from easepath.core.knowledge.models.method import Method, MethodDose
@@ -24,6 +33,7 @@ from easepath.core.knowledge.models.red_flag import RedFlag
 from easepath.core.knowledge.models.rule import Action, ResponseRule, Rule
 
 __all__ = [
+    "LIMIT",
     "Action",
     "AnswerWord",
     "Area",
@@ -59,4 +69,6 @@ __all__ = [
     "Wording",
     "effect_change",
     "effect_verdict",
+    "effect_word",
+    "graver",
 ]  # fmt: skip

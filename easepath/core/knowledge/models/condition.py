@@ -25,7 +25,10 @@ class Stage(Entry):
 
 
 class Condition(Entry):
-    """What a reported pain asks for before any finding changes it."""
+    """What a reported pain asks for before any finding changes it.
+
+    `load_watch`: how many drills of one session may load an affected side that way. `per_day`: times a day by phase.
+    """
 
     id: Id
     name: str
@@ -50,6 +53,8 @@ class Condition(Entry):
     patterns: Ids = ()
     effort_cap: dict[Id, int] = Field(default_factory=dict)
     days_per_week: int | dict[PhaseName, int] | None = None
+    per_day: dict[PhaseName, Annotated[int, Field(ge=1)]] = Field(default_factory=dict)
+    load_watch: dict[Id, Annotated[int, Field(ge=1)]] = Field(default_factory=dict)
     method: Id | None = None
     order: Words = ()
     retest: Ids = ()

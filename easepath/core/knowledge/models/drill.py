@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from easepath.core.knowledge.models.base import Entry, Id, Ids, NeedId, Weight, Words
+from easepath.core.knowledge.models.condition import PassCondition
 from easepath.core.vocabulary import SIDES, PhaseName, Place, SideName, SideWord, sides_of
 
 Degrees = dict[Id, float]
@@ -20,6 +21,7 @@ class Dose(Entry):
     hold_s: int | None = None
     tempo_s: tuple[int, int, int] | None = None
     breaths: int | None = None
+    hold_breaths: int | None = None
     effort_pct: int | None = None
     seconds: int | None = None
     rate_hz: float | None = None
@@ -40,7 +42,12 @@ class DoseRange(Entry):
 
 
 class Drill(Entry):
-    """One drill of the library, facts only."""
+    """One drill of the library, facts only.
+
+    `past`: ranges from which on it is no entry any more. `with`: lower rungs of its ladder that stay beside it.
+    `opens`: what must be known to hold before it is offered. `beside`: costs no minutes. `alternate`: sides change with
+    every repetition. `starts`: where the first move goes. `ways`: what its directions are. `home`: may be on a sheet.
+    """
 
     id: Id
     name: str
@@ -55,13 +62,22 @@ class Drill(Entry):
     requires: Degrees = Field(default_factory=dict)
     requires_other: Degrees = Field(default_factory=dict)
     reaches: Ids = ()
+    reaches_other: Ids = ()
+    past: Degrees = Field(default_factory=dict)
     ladder: tuple[Id, Annotated[int, Field(ge=1)]] | None = None
+    with_: Ids = Field(default=(), alias="with")
+    opens: tuple[PassCondition, ...] = ()
+    starts: Literal["down"] | None = None
+    ways: Words = ()
+    alternate: bool = False
+    beside: bool = False
     felt: str
     wrong_felt: dict[Id, str] = Field(default_factory=dict)
     places: Annotated[tuple[Place, ...], Field(min_length=1)]
     equip: Ids = ()
     helps: Ids = ()
     auto: bool = True
+    home: bool = True
     note: str | None = None
 
     @property

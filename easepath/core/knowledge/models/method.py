@@ -11,7 +11,7 @@ from easepath.core.vocabulary import PainRule
 
 DosePart = Literal[
     "sets", "reps", "hold_s", "breaths", "effort_pct", "seconds", "rate_hz", "contract_s", "relax_s",
-    "directions", "spots",
+    "directions", "spots", "hold_breaths",
 ]  # fmt: skip
 
 
@@ -22,6 +22,7 @@ class MethodDose(Entry):
     reps: tuple[int, int] | None = None
     hold_s: tuple[int, int] | None = None
     breaths: tuple[int, int] | None = None
+    hold_breaths: tuple[int, int] | None = None
     effort_pct: tuple[int, int] | None = None
     seconds: tuple[int, int] | None = None
     rate_hz: tuple[float, float] | None = None

@@ -10,12 +10,13 @@ from easepath.core.knowledge.models.base import Entry, Id, Ids, Words
 
 
 class Exposure(Entry):
-    """Something a drill does to the body; `acts_on` says whose side it loads."""
+    """Something a drill does to the body; `acts_on` says whose side it loads, `movement` whose limit allows it."""
 
     id: Id
     acts_on: Literal["same", "other", "whole"]
     means: str
     derived: bool = False
+    movement: Id | None = None
 
 
 class Region(Entry):

@@ -13,7 +13,10 @@ GroupMember = Annotated[str, Field(pattern=r"^([a-z0-9-]+|factor:[a-z0-9-]+|age(
 
 
 class RedFlag(Entry):
-    """One entry of the screen; raised by any positive item unless a rule key says otherwise."""
+    """One entry of the screen; raised by any positive item unless a rule key says otherwise.
+
+    `group` and `asked_by` say how it is asked, never whether: read out with others as one, or examined by a clinician.
+    """
 
     id: Id
     regions: Ids
@@ -34,4 +37,6 @@ class RedFlag(Entry):
     blocks: bool = True
     home_check: Ids = ()
     private: bool = False
+    group: Id | None = None
+    asked_by: Literal["clinician"] | None = None
     note: str | None = None
