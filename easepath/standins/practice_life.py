@@ -59,6 +59,7 @@ class Trouble:
     `measured` days ago to readings; `days` a letter for each of the last sessions, every other day unless `every` says
     otherwise, the last one `last` days ago: c calm, s stirred, f flared, w calm so far with the morning still to be
     told. The sessions before them since the first visit were calm; where not `steady` there were none.
+    `told_late`: its factors are told with it, not at the person's first visit.
     """
 
     condition: str
@@ -80,6 +81,7 @@ class Trouble:
     goals: tuple[GoalEntry, ...] = ()
     usual_now: int | None = None
     steady: bool = True
+    told_late: bool = False
 
     @property
     def all_days(self) -> str:
@@ -102,7 +104,8 @@ def live_through(actor: User, person: Person, troubles: Sequence[Trouble], today
             birth_date=born, places=person.places, equipment=person.equipment, minutes=person.minutes, per_day=1,
             days_per_week=person.days_per_week, confidence="normal",
         )  # fmt: skip
-        _tell(actor, visit, story, first, today)
+        known = tuple(factor for trouble in troubles for factor in trouble.factors if not trouble.told_late)
+        _tell(actor, visit, story, replace(first, factors=known), today)
     lives = [_Life(actor, first, today, visit)]
     lives += [_Life(actor, trouble, today, client=visit.complaint.client) for trouble in troubles if trouble != first]
     return _run(lives)
@@ -218,7 +221,10 @@ def _tell(actor: User, visit: Visit, base: Story, trouble: Trouble, today: dt.da
     save_story(actor, visit, 0, story)
     answers = answers_for(visit.complaint, trouble.yes)
     kept = Screening.of(read_again(visit))
-    save_screening(actor, visit, 0, Screening(answers, (*kept.factors, *trouble.factors), trouble.limits))
+    listed = {(factor.factor, factor.side) for factor in kept.factors}
+    new = tuple(factor for factor in trouble.factors if (factor.factor, factor.side) not in listed)
+    bound = Screening(answers, (*kept.factors, *new), (*kept.limits, *trouble.limits))
+    save_screening(actor, visit, 0, bound)
     more = answers_for(visit.complaint, trouble.yes)
     if more:
         save_screening(actor, visit, 1, replace(Screening.of(read_again(visit)), answers={**answers, **more}))

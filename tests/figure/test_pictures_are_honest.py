@@ -69,7 +69,7 @@ DAMAGE = {
     "a body that falls": ("hinge-unloaded", {"end": {"legs": {"hip": 20.0}}}, "outside its support"),
     "a knee that bends the wrong way": ("straight-leg-lift", {"end": {"leg": {"knee": -30.0}}}, "knee flexion at -30 degrees"),
     "a range shown short of what is required": (
-        "chair-knee-lunge", {"start": {"leg": {"knee": 80.0}}, "end": {"leg": {"knee": 80.0}}}, "requires knee-flexion 110"),
+        "chair-knee-lunge", {"start": {"leg": {"knee": 80.0}}, "end": {"leg": {"knee": 80.0}}}, "requires knee-flexion 120"),
     "a wrist bent to the end where none is listed": ("wrist-mid-range", {"end": {"grip": {"wrist": 70.0}}}, "it is wrist-flexion-end)"),
 }  # fmt: skip
 
@@ -126,7 +126,7 @@ def test_a_drill_without_a_picture_is_a_fault() -> None:
 def test_a_required_movement_that_pictures_do_not_know_is_a_fault_with_its_file(tmp_path: Path) -> None:
     folder = tmp_path / "knowledge"
     shutil.copytree(KNOWLEDGE_DIR, folder)
-    drills = folder / "drills" / "groin.yaml"
+    drills = folder / "drills" / "groin" / "lunge-rock.yaml"
     text = drills.read_text(encoding="utf-8")
     asked = "requires: {hip-flexion: 100, knee-flexion: 105}"
     assert asked in text
@@ -136,4 +136,4 @@ def test_a_required_movement_that_pictures_do_not_know_is_a_fault_with_its_file(
         check=False, cwd=Path(__file__).parents[2],
     )  # fmt: skip
     assert (said.returncode, "Traceback" in said.stderr) == (2, False)
-    assert "drills/groin.yaml: drills.lunge-rock.requires.ankle-dorsiflexion: the pictures do not know" in said.stderr
+    assert "drills/groin/lunge-rock.yaml: drills.lunge-rock.requires.ankle-dorsiflexion: the pictures do not know" in said.stderr
