@@ -5,7 +5,9 @@ from __future__ import annotations
 from easepath.clinic import models
 from easepath.clinic.facts.desk import Break
 from easepath.clinic.shown import View
+from easepath.core.compose.client_words import client_sentence
 from easepath.core.compose.sheet import SheetEntry, Stretch
+from easepath.core.ids import ClientLines
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import Place, SideWord, place_word, side_word
 from easepath.figure.album import album_of
@@ -53,6 +55,8 @@ class Sheet(View):
     desk: tuple[Break, ...]
     overridden: tuple[str, ...]
     drills: tuple[HomeDrill, ...]
+    emergencies: tuple[str, ...]
+    emergency_line: str
 
 
 def sheet_of(version: models.PlanVersion) -> Sheet:
@@ -74,13 +78,17 @@ def sheet_of(version: models.PlanVersion) -> Sheet:
         desk=version.desk,
         overridden=version.overridden,
         drills=tuple(_drill(row) for row in version.drills.all()),
+        emergencies=tuple(shipped_library().emergencies),
+        emergency_line=shipped_library().client_lines[ClientLines.EMERGENCY].text,
     )
 
 
 def _drill(row: models.PlanDrill) -> HomeDrill:
+    library, told = shipped_library(), dict(row.prescription)
+    told["changed"] = tuple(client_sentence(library, text) for text in told.get("changed", ()))
     return HomeDrill(
         drill=row.drill, side=side_word(row.side), method=row.method, step=row.step, place=place_word(row.place),
-        picture=picture_of(row.drill), **row.prescription,
+        picture=picture_of(row.drill), **told,
     )  # fmt: skip
 
 

@@ -229,6 +229,19 @@ class Regions:
     WRIST: Final = "wrist"
 
 
+class ClientLines:
+    """Sentences for clients: in place of a reason of that rule, and those that stand on every sheet."""
+
+    CENTRE_FIRST: Final = "pattern-centre-first"
+    EFFORT_CAPPED: Final = "effort-capped"
+    EMERGENCY: Final = "emergency"
+    LIMIT_NOT_PAST: Final = "limit-not-past"
+    LIMIT_WEIGHT: Final = "limit-weight"
+    NO_PAIN: Final = "no-pain"
+    OTHER_SIDE_REFUSED: Final = "other-side-refused"
+    RANGE_SHORT: Final = "range-short"
+
+
 class Patterns:
     """The patterns the code runs."""
 
@@ -285,6 +298,8 @@ ACTIONS: Final = frozenset({
     "suspend", "stop", "pause", "swap", "step-back", "ease", "restart", "hold", "progress", "keep", "open-gate",
 })  # fmt: skip
 """What an adjusting rule can do, each told by a row of the knowledge."""
+
+CLIENT_LINES: Final = _names(ClientLines)
 
 RELIED_ON: Final[Mapping[str, frozenset[str]]] = {
     "factor": _names(Factors), "exposure": _names(Exposures), "measure": _names(Measures),

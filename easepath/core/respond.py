@@ -22,6 +22,7 @@ from easepath.core.vocabulary import (
     JOINT_SYMPTOMS,
     NERVE_SYMPTOMS,
     SIGNS,
+    Irritability,
     ResponseClass,
     SideName,
     target_of,
@@ -41,6 +42,11 @@ class Response:
     kind: ResponseClass
     reason: Reason
     eased: bool = False
+
+
+def pain_limit(library: Library, level: Irritability, method: Method) -> int:
+    """The pain a method allows at that irritability, 0-10."""
+    return min(method.limit, int(library.responses["allowed"].numbers[f"cap_{level}"]))
 
 
 class Responder:
@@ -99,7 +105,7 @@ class Responder:
 
     def limit(self, method: Method) -> int:
         """The pain a method allows at this irritability, 0-10."""
-        return min(method.limit, int(self._number("allowed", f"cap_{self._level}")))
+        return pain_limit(self._library, self._level, method)
 
     def allowed_pain(self, entry: LogEntry) -> float | None:
         """The worst pain allowed during this session; None while the pain before is unknown."""

@@ -136,4 +136,7 @@ def test_a_required_movement_that_pictures_do_not_know_is_a_fault_with_its_file(
         check=False, cwd=Path(__file__).parents[2],
     )  # fmt: skip
     assert (said.returncode, "Traceback" in said.stderr) == (2, False)
-    assert "drills/groin/lunge-rock.yaml: drills.lunge-rock.requires.ankle-dorsiflexion: the pictures do not know" in said.stderr
+    assert (
+        "drills/groin/lunge-rock.yaml: drills.lunge-rock.requires.ankle-dorsiflexion: the pictures do not know"
+        in said.stderr
+    )

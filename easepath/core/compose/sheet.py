@@ -7,6 +7,14 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
 
+from easepath.core.compose.client_words import (
+    care_of,
+    changes_for_client,
+    explained,
+    modifying,
+    pain_line,
+    stops_of,
+)  # fmt: skip
 from easepath.core.compose.prescription import Prescription, SideDose, cues_first, stages_of
 from easepath.core.compose.session import Session
 from easepath.core.dose.pace import pace_of
@@ -21,15 +29,11 @@ from easepath.core.dose.words import dose_words
 from easepath.core.ids import Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.match import Matcher
-from easepath.core.screening.overrides import OVERRIDDEN
 from easepath.core.vocabulary import PainRule, PhaseName, Place, SideWord, Verdict, VerdictWord
 
 NEARBY_SITES = (Sites.GROIN, Sites.FRONT_OF_HIP, Sites.KNEE, Sites.LOW_BACK)
 SIGN_SITES = (Sites.CALF, Sites.BETWEEN_THE_LEGS)
 """Where a sign means more than its drill: offered with every drill, those handed over before they had a word too."""
-GENERAL_STOPS = ("shooting pain, tingling or numbness", "sharp pain, locking or giving way")
-
-
 Pictured = Callable[[str, SideWord, Place], str]
 """What the picture of a drill on a side at a place shows, in words."""
 
@@ -61,7 +65,10 @@ class SideOnSheet(SheetPart):
 
 
 class SheetEntry(SheetPart):
-    """Everything a sheet says about one drill."""
+    """Everything a sheet says about one drill.
+
+    `changed` is said to the client, `modified` to the clinician; one done `beside` the session costs none of its time.
+    """
 
     title: str
     phase: PhaseName
@@ -83,6 +90,11 @@ class SheetEntry(SheetPart):
     changed: tuple[str, ...]
     cautions: tuple[str, ...]
     felt_sites: tuple[str, ...]
+    modified: tuple[str, ...] = ()
+    pain_line: str = ""
+    explained: tuple[str, ...] = ()
+    care: tuple[str, ...] = ()
+    beside: bool = False
 
 
 class Stretch(SheetPart):
@@ -112,13 +124,18 @@ def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured) -> She
         breath_s=item.breath_s,
         do=wording.do if wording else tuple(n for n in (drill.note, coaching and coaching.setup) if n),
         feel=wording.feel if wording else drill.felt,
-        stop=(*(wording.stop if wording else ()), *GENERAL_STOPS),
+        stop=stops_of(matcher, item),
         easier=wording.easier if wording else ", ".join(coaching.lighter) if coaching else "",
         harder=wording.harder if wording else "Only when we tell you.",
         watch=tuple(cues_first(matcher, drill)),
         equip=drill.equip,
         verdict=item.verdict.word,
-        changed=_changes(library, item),
+        changed=changes_for_client(library, item),
+        modified=_modified(library, item),
+        pain_line=pain_line(matcher, item.method),
+        explained=explained(library, (*wording.do, wording.feel, wording.easier)) if wording else (),
+        care=care_of(library, item),
+        beside=drill.beside,
         cautions=tuple(cautions),
         felt_sites=tuple(dict.fromkeys((Sites.TARGET, *drill.wrong_felt, *NEARBY_SITES, *SIGN_SITES))),
     )
@@ -136,17 +153,9 @@ def _side(library: Library, item: Prescription, side: SideDose, pictured: Pictur
     )
 
 
-def _changes(library: Library, item: Prescription) -> tuple[str, ...]:
-    """What is done otherwise for this client, each once: the change itself where a factor names one.
-
-    What an override made of a refusal is no change of the drill: the override itself stands on the version.
-    """
-    reasons = [
-        reason
-        for reason in item.reasons
-        if reason.verdict is Verdict.MODIFY and reason.rule != OVERRIDDEN and "was" not in reason.facts
-    ]
-    return tuple(dict.fromkeys(str(r.facts.get("instead") or r.text(library)) for r in reasons))
+def _modified(library: Library, item: Prescription) -> tuple[str, ...]:
+    """What is done otherwise for this client as a clinician reads it: the change itself where a factor names one."""
+    return tuple(dict.fromkeys(str(r.facts.get("instead") or r.text(library)) for r in modifying(item)))
 
 
 def timeline(session: Session, *, floor_care: bool = False) -> tuple[Stretch, ...]:

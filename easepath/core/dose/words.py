@@ -7,7 +7,7 @@ from easepath.core.knowledge.models import Dose
 
 
 def dose_words(dose: Dose, method: str) -> str:
-    """The dose as a client reads it: "2 rounds of 5 times, at half effort"."""
+    """The dose as a client reads it: "2 rounds of 5 times, with half of your strength"."""
     parts = [_main(dose, method)]
     if dose.sets and dose.sets > 1:
         only_held = parts[0].startswith("hold")
@@ -15,17 +15,38 @@ def dose_words(dose: Dose, method: str) -> str:
     if dose.circuits and dose.circuits > 1:
         parts = [f"{dose.circuits} rounds of {parts[0]}"]
     if dose.effort_pct is not None:
-        parts.append(f"at {effort_words(dose.effort_pct)}")
+        parts.append(effort_words(dose.effort_pct))
     if dose.rate_hz is not None:
         parts.append(f"{dose.rate_hz:g} a second")
     return ", ".join(parts)
 
 
+EFFORTS = (
+    (20, "very lightly", "a fifth"),
+    (30, "lightly, about a third of your strength", "a third"),
+    (40, "with a bit less than half of your strength", "a bit less than half"),
+    (50, "with half of your strength", "half"),
+    (60, "with a bit more than half of your strength", "a bit more than half"),
+    (70, "firmly, about two thirds of your strength", "two thirds"),
+    (80, "firmly, most of your strength", "most"),
+    (90, "with nearly all your strength", "nearly all"),
+    (100, "with all you have without pain", "all"),
+)
+"""Percent of the strongest effort from which on a word holds: how to press, and how much of the strength that is."""
+
+
 def effort_words(percent: int) -> str:
-    """Effort in tenths, the way people can judge it."""
-    tenths = percent / 10
-    names = {1: "1 tenth of full effort", 5: "half effort", 10: "full effort"}
-    return names.get(int(tenths), f"{tenths:g} tenths of full effort") if tenths == int(tenths) else f"{percent} %"
+    """How hard to press, as people can judge it; the words of the highest step that is no more."""
+    return _effort(percent)[1]
+
+
+def share_words(percent: int) -> str:
+    """How much of one's strength an effort is; the words of the highest step that is no more."""
+    return _effort(percent)[2]
+
+
+def _effort(percent: int) -> tuple[int, str, str]:
+    return next((row for row in reversed(EFFORTS) if row[0] <= percent), EFFORTS[0])
 
 
 def seconds_words(seconds: float) -> str:

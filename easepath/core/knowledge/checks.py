@@ -7,7 +7,8 @@ from collections.abc import Callable, Iterable, Iterator
 from easepath.core.errors import Problem
 from easepath.core.ids import RELIED_ON, RESPONSES, RULES
 from easepath.core.knowledge import models
-from easepath.core.knowledge.library import Library, Loaded
+from easepath.core.knowledge.client_checks import check_client_words
+from easepath.core.knowledge.library import LABELS, Library, Loaded
 from easepath.core.vocabulary import SIGNS, SYMPTOMS, target_of
 
 Reference = tuple[str, str, str]
@@ -34,6 +35,17 @@ def cross_check(library: Library, entries: Loaded, problems: list[Problem]) -> N
     _check_wording(library, entries, problems)
     _check_figures(library, entries, problems)
     _check_symptoms(library, problems)
+    _check_opens(library, entries, problems)
+    check_client_words(library, problems)
+
+
+def _check_opens(library: Library, entries: Loaded, problems: list[Problem]) -> None:
+    """What opens a drill is told by measures, time or a clinician: nobody has done calmly what is still closed."""
+    for drill in library.drills.values():
+        for rule in drill.opens:
+            if rule.calm is not None:
+                file = _file_of(entries, "drills", drill.id)
+                problems.append(Problem(file, f"drills.{drill.id}.opens", "asks for calm sessions of a drill"))
 
 
 def _check_symptoms(library: Library, problems: list[Problem]) -> None:
@@ -68,7 +80,7 @@ def _check_numbers(library: Library, entries: Loaded, problems: list[Problem]) -
 
 
 def _label(row: models.Entry) -> str:
-    for key in ("id", "drill", "condition", "measure", "observed"):
+    for key in LABELS:
         if value := getattr(row, key, None):
             return str(value)
     return "entry"
@@ -193,6 +205,14 @@ def _factor(row: models.Entry) -> Iterator[Reference]:
         yield "joint", "joint", row.joint
 
 
+def _stops(row: models.Entry) -> Iterator[Reference]:
+    yield "exposure", "exposure", str(getattr(row, "exposure", ""))
+
+
+def _gear(row: models.Entry) -> Iterator[Reference]:
+    yield "equip", "equipment", str(getattr(row, "equip", ""))
+
+
 def _exposure(row: models.Entry) -> Iterator[Reference]:
     assert isinstance(row, models.Exposure)
     yield from _all("movement", "movement", [row.movement] if row.movement else [])
@@ -266,6 +286,8 @@ REFERENCES: dict[str, Callable[[models.Entry], Iterator[Reference]]] = {
     "measures": _measure,
     "findings": _finding,
     "exposures": _exposure,
+    "stops": _stops,
+    "gear_care": _gear,
     "targets": _region_list,
     "areas": _region_list,
     "signs": _sign,

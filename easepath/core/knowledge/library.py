@@ -16,6 +16,10 @@ from easepath.core.vocabulary import SideWord
 
 T = TypeVar("T")
 Loaded = dict[str, list[tuple[str, models.Entry]]]
+KEYS = ("id", "drill", "condition", "exposure", "pain_rule", "equip", "word", "text")
+"""What an entry is known by: the first of these it has."""
+LABELS = (*KEYS[:3], "measure", "observed", *KEYS[3:])
+"""How a fault names the entry it was found in: the first of these it has."""
 
 
 @dataclass(frozen=True)
@@ -47,6 +51,13 @@ class Library:
     stop_reasons: Mapping[str, models.SymptomWords]
     patterns: Mapping[str, models.PatternWords]
     wording: Mapping[str, models.Wording]
+    changes: Mapping[str, models.Change]
+    stops: Mapping[str, models.StopSigns]
+    emergencies: Mapping[str, models.Emergency]
+    home_rules: Mapping[str, models.HomeRule]
+    glossary: Mapping[str, models.GlossaryWord]
+    gear_care: Mapping[str, models.GearCare]
+    client_lines: Mapping[str, models.ClientLine]
     stances: Mapping[str, models.Stance]
     figures: Mapping[str, models.Figure]
     findings: tuple[models.Finding, ...]
@@ -67,7 +78,7 @@ class Library:
                 continue
             by_id: dict[str, models.Entry] = {}
             for file, row in rows:
-                names = (getattr(row, name, None) for name in ("id", "drill", "condition"))
+                names = (getattr(row, name, None) for name in KEYS)
                 key = next(str(name) for name in names if name)
                 if key in by_id:
                     problems.append(Problem(file, f"{kind}.{key}", "duplicate id"))

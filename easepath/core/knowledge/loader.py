@@ -15,7 +15,7 @@ from pydantic import ValidationError
 from easepath.core.errors import KnowledgeError, Problem
 from easepath.core.knowledge import models
 from easepath.core.knowledge.checks import cross_check
-from easepath.core.knowledge.library import Library
+from easepath.core.knowledge.library import LABELS, Library
 
 KNOWLEDGE_DIR = Path(__file__).resolve().parents[3] / "knowledge"
 
@@ -45,6 +45,13 @@ KINDS: dict[str, type[models.Entry]] = {
     "stop_reasons": models.SymptomWords,
     "patterns": models.PatternWords,
     "wording": models.Wording,
+    "changes": models.Change,
+    "stops": models.StopSigns,
+    "emergencies": models.Emergency,
+    "home_rules": models.HomeRule,
+    "glossary": models.GlossaryWord,
+    "gear_care": models.GearCare,
+    "client_lines": models.ClientLine,
     "stances": models.Stance,
     "figures": models.Figure,
 }
@@ -167,7 +174,7 @@ def _validate(
 def entry_label(kind: str, raw: Any) -> str:
     """How a fault names the entry it was found in."""
     if isinstance(raw, dict):
-        for key in ("id", "drill", "condition", "measure", "observed"):
+        for key in LABELS:
             if key in raw:
                 return f"{kind}.{raw[key]}"
     return kind

@@ -50,7 +50,7 @@ async function handOver(): Promise<void> {
           <DrillPicture :picture="drill.picture" :side="drill.sides[0]?.side ?? drill.side" :place="drill.place" size="small" :alt="drill.sides[0]?.alt ?? ''" />
           <span><strong>{{ drill.title }}</strong><br /><span class="small quiet">{{ sidesWords(drill) }}</span></span>
         </span>
-        <span v-for="change in drill.changed" :key="change" class="small clay">changed: {{ change }}</span>
+        <span v-for="change in drill.modified" :key="change" class="small clay">changed: {{ change }}</span>
       </li>
     </ol>
     <p v-for="refused in frame.sheet.refused" :key="refused.drill" class="small clay">

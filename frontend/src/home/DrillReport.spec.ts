@@ -36,6 +36,17 @@ describe('how a drill went', () => {
     expect(panel.emitted('report')![0]).toEqual([{ during: 2, symptom: 'pull', felt: 'target', ...moved }])
   })
 
+  it('asks first how much of what is done beside the session was done', async () => {
+    const walk = { ...drill, beside: true, sides: [{ words: '5 min' }] }
+    const panel = mount(DrillReport, { props: { drill: walk as never, share: 100, sheet: { ...SHEET, asks_moved: false } as never } })
+    expect(panel.text()).not.toContain('Worst pain')
+    await say(panel, 'about half', '2', 'a pull', 'where it should be')
+    await panel.find('form').trigger('submit')
+    expect(panel.emitted('report')![0]).toEqual([{ done_pct: 50, during: 2, symptom: 'pull', felt: 'target' }])
+    await say(panel, 'not today', 'Go on')
+    expect(panel.emitted('notToday')).toHaveLength(1)
+  })
+
   it('asks what moved as soon as a nerve sign is told, and holds no stop sign up for the answer', async () => {
     const panel = open(false)
     expect(panel.text()).not.toContain('move along the leg')

@@ -12,13 +12,17 @@ type Sheet = HomeSchemas['HomeSheet']
 
 /** How a drill went: worst pain, what was felt, and where. A stop sign ends the drill and says what to do at once. */
 const props = defineProps<{ drill: HomeSchemas['HomeDrill']; share: number; sheet: Sheet }>()
-const emit = defineEmits<{ report: [report: Omit<Report, 'done_pct'>]; end: [] }>()
+const emit = defineEmits<{ report: [report: Omit<Report, 'done_pct'> & { done_pct?: number }]; notToday: []; end: [] }>()
 const during = ref<number | null>(null)
 const symptom = ref<Symptom>('')
 const felt = ref('')
 const moved = ref<Moved | ''>('')
 const reason = ref('')
 const words = ref('')
+/** of what is done beside the session: how much of it today */
+const much = ref<'' | 'all' | 'half' | 'none'>('')
+const MUCH = [{ value: 'all', text: 'all of it' }, { value: 'half', text: 'about half of it' }, { value: 'none', text: 'not today' }] as const
+const asked = computed(() => !props.drill.beside || much.value === 'all' || much.value === 'half')
 
 const body = computed(() => props.sheet.body_symptoms ?? [])
 const stops = computed(() => props.sheet.stop_symptoms)
@@ -38,12 +42,13 @@ const asksWhere = computed(() => symptom.value !== '' && symptom.value !== 'none
 /** asked where a nerve is in play, or a nerve's own sign was just told; what is not asked is not sent */
 const movedAsked = computed(() => props.sheet.asks_moved || props.sheet.nerve_symptoms.some((s) => s === symptom.value))
 const told = computed(() => symptom.value !== '' && (!asksWhere.value || felt.value !== '') && (!movedAsked.value || isStop.value || moved.value !== ''))
-const ready = computed(() => during.value !== null && (reason.value ? !ownWords.value || words.value.trim() !== '' : told.value))
+const ready = computed(() => asked.value && during.value !== null && (reason.value ? !ownWords.value || words.value.trim() !== '' : told.value))
 
 function send(endNow: boolean): void {
   const more = movedAsked.value && moved.value !== '' ? { moved: moved.value } : {}
   const stopped = chosen.value ? { stopped: ownWords.value ? words.value.trim() : chosen.value.text } : {}
-  emit('report', { during: during.value, symptom: symptom.value, felt: asksWhere.value ? felt.value : '', ...more, ...stopped })
+  const share = props.drill.beside ? { done_pct: much.value === 'half' ? 50 : 100 } : {}
+  emit('report', { ...share, during: during.value, symptom: symptom.value, felt: asksWhere.value ? felt.value : '', ...more, ...stopped })
   if (endNow) emit('end')
 }
 </script>
@@ -51,7 +56,13 @@ function send(endNow: boolean): void {
 <template>
   <form class="report" @submit.prevent="send(false)">
     <h1>{{ drill.title }}</h1>
-    <p class="quiet">{{ share >= 100 ? 'done' : `${share} % done` }}. How was it?</p>
+    <template v-if="drill.beside">
+      <p class="quiet">{{ drill.sides[0]?.words }}, beside the session.</p>
+      <ChoiceRow v-model="much" label="How much of it did you do today?" :options="[...MUCH]" />
+      <button v-if="much === 'none'" type="button" class="act next big" @click="emit('notToday')">Go on</button>
+    </template>
+    <p v-else class="quiet">{{ share >= 100 ? 'done' : `${share} % done` }}. How was it?</p>
+    <template v-if="asked">
     <PainStrip v-model="during" label="Worst pain during it" large />
     <ChoiceRow v-model="symptom" label="What did you feel?" :options="usual" />
     <div class="stops"><ChoiceRow v-model="symptom" label="or one of the stop signs" :options="local" /></div>
@@ -64,8 +75,9 @@ function send(endNow: boolean): void {
       <strong>{{ isStop ? 'Do not go on with this drill.' : 'Stop here for today.' }}</strong> {{ advice }}
       <template v-if="isStop"> The clinic sees your report at once. Its number is {{ sheet.clinic.phone }}.</template>
     </div>
-    <p v-if="!ready" class="small quiet">Tell the worst pain, what you felt and where; then it goes on.</p>
-    <button v-if="!isStop && !(chosen && !ownWords)" class="act next big" :disabled="!ready">Go on</button>
+    </template>
+    <p v-if="!ready && asked" class="small quiet">Tell the worst pain, what you felt and where; then it goes on.</p>
+    <button v-if="asked && !isStop && !(chosen && !ownWords)" class="act next big" :disabled="!ready">Go on</button>
     <button v-if="isStop || chosen" type="button" class="act stop big" :disabled="!ready" @click="send(true)">End the session here</button>
   </form>
 </template>

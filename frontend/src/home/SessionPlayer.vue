@@ -50,7 +50,7 @@ const now = computed(() => {
 <template>
   <section class="player" aria-label="Session">
     <DrillReport v-if="state.asking !== null && drill" :key="state.asking" :drill="drill" :share="state.doneShare" :sheet="sheet"
-      @report="run.report" @end="run.finishNow" />
+      @report="run.report" @not-today="run.notToday" @end="run.finishNow" />
     <template v-else>
       <p class="top small quiet">
         <span v-if="index !== null">drill {{ index + 1 }} of {{ sheet.drills.length }}</span><span v-else>between drills</span>
@@ -68,8 +68,10 @@ const now = computed(() => {
       <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :pointer="state.at" :current="index" :width="352" />
       <template v-if="drill">
         <p class="stop-box"><strong>Stop this drill for</strong> {{ drill.stop.join('; ') }}.</p>
+        <p v-for="line in drill.care" :key="line"><strong>First:</strong> {{ line }}</p>
         <p v-for="line in drill.do" :key="line">{{ line }}</p>
         <p>You should feel <strong>{{ drill.feel }}</strong>.</p>
+        <p v-if="drill.pain_line" class="small">{{ drill.pain_line }}</p>
         <p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p>
         <p v-for="change in drill.changed" :key="change" class="clay">Changed for you: {{ change }}</p>
       </template>

@@ -43,17 +43,20 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
             <DrillPicture class="thumb" :picture="drill.picture" :side="drill.sides[0]?.side ?? 'both'" :place="drill.place" size="small" :alt="drill.sides[0]?.alt ?? ''" eager />
             <span><strong>{{ drill.title }}</strong><br />
               <span v-if="drill.paused" class="clay">paused: leave it out until the clinic has talked with you</span>
-              <span v-else class="quiet">{{ sidesWords(drill) }}</span>
+              <span v-else class="quiet">{{ sidesWords(drill) }}<template v-if="drill.beside">, beside the session, when it suits you</template></span>
             </span>
           </button>
           <div v-if="opened === drill.drill" class="more">
             <MovingPicture v-for="one in drill.sides" :key="one.side" :picture="drill.picture" :side="one.side" :place="drill.place" :alt="one.alt ?? drill.title" />
+            <p v-for="line in drill.care" :key="line"><strong>First:</strong> {{ line }}</p>
             <p v-for="line in drill.do" :key="line">{{ line }}</p>
+            <p v-for="word in drill.explained" :key="word" class="small quiet">{{ word }}</p>
             <p><strong>You should feel:</strong> {{ drill.feel }}</p>
             <p v-if="drill.easier"><strong>Too hard:</strong> {{ drill.easier }}</p>
             <p><strong>Too easy:</strong> {{ drill.harder }}</p>
             <p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p>
             <p v-for="change in drill.changed" :key="change" class="clay"><strong>Changed for you:</strong> {{ change }}</p>
+            <p v-if="drill.pain_line">{{ drill.pain_line }}</p>
             <p class="stop-box"><strong>Stop this drill for</strong> {{ drill.stop.join('; ') }}.</p>
           </div>
         </li>
@@ -67,7 +70,8 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
       </div>
       <button v-else class="act next big" @click="asking = true">{{ done ? 'Do it once more' : 'Start the session' }}</button>
     </template>
-    <div class="stop-box"><strong>Stop and call {{ sheet.clinic.phone }}</strong> for a sharp or shooting pain, tingling or numbness, locking or giving way, or pain still worse the next morning. {{ sheet.clinic.emergency }}</div>
+    <div class="stop-box"><strong>Stop and call {{ sheet.clinic.phone }}</strong> for a sharp or shooting pain, tingling or numbness, locking or giving way, or pain still worse the next morning.</div>
+    <div class="stop-box"><strong>{{ sheet.emergency_line }}</strong> {{ sheet.emergencies.join('; ') }}. {{ sheet.clinic.emergency }}</div>
     <p class="small quiet">Made with a licensed professional. It is no diagnosis. The surgeon’s protocol wins. Check chairs and supports before use.</p>
   </section>
 </template>

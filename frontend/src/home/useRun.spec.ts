@@ -16,8 +16,8 @@ const TIMELINE = [
   { index: null, kind: 'rise', side: null, seconds: 25 },
 ]
 
-function sheetOf(paused: string[] = []): Sheet {
-  const drills = ['tilts', 'raises'].map((drill) => ({ drill, title: drill, paused: paused.includes(drill) }))
+function sheetOf(paused: string[] = [], beside: string[] = []): Sheet {
+  const drills = ['tilts', 'raises', ...beside].map((drill) => ({ drill, title: drill, paused: paused.includes(drill), beside: beside.includes(drill) }))
   return { version: 1, today: '2026-11-25', drills, timeline: TIMELINE } as unknown as Sheet
 }
 
@@ -51,6 +51,24 @@ describe('a session on the phone', () => {
     expect(run.state.value?.reports.tilts).toEqual({ ...CALM, done_pct: 100 })
     expect(run.stretch.value?.index).toBe(1)
     expect(run.running.value).toBe(true)
+    close()
+  })
+
+  it('asks at the end about what is done beside the session, and takes no for an answer', async () => {
+    const { run, close } = open(sheetOf([], ['walk', 'pumps']))
+    run.begin(1)
+    await vi.advanceTimersByTimeAsync(46_000)
+    run.report(CALM)
+    await vi.advanceTimersByTimeAsync(64_000)
+    run.report(CALM)
+    await vi.advanceTimersByTimeAsync(30_000)
+    expect(run.state.value).toMatchObject({ asking: 2, finished: false })
+    expect(run.running.value).toBe(false)
+    run.report({ ...CALM, done_pct: 50 })
+    expect(run.state.value).toMatchObject({ asking: 3, finished: false })
+    run.notToday()
+    expect(run.state.value).toMatchObject({ asking: null, finished: true, leftOut: ['pumps'] })
+    expect(run.state.value?.reports.walk).toEqual({ ...CALM, done_pct: 50 })
     close()
   })
 

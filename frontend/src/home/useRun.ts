@@ -45,7 +45,9 @@ export interface UseRunReturn {
   stopDrill: () => void
   skip: () => void
   back: () => void
-  report: (report: Omit<Report, 'done_pct'>) => void
+  report: (report: Omit<Report, 'done_pct'> & { done_pct?: number }) => void
+  /** a drill beside the session that was not done today */
+  notToday: () => void
   finishNow: () => void
   clear: () => void
 }
@@ -94,7 +96,16 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     run.at = Math.min(total.value, drillEnd, run.at + step)
     spend(from, run.at)
     if (run.at >= drillEnd) ask(before!.index!, share(before!.index!))
-    else if (run.at >= total.value) run.finished = true
+    else if (run.at >= total.value) end(run)
+  }
+
+  /** The tape is at its end: what is done beside the session is asked about, then all is told. */
+  function end(run: RunState): void {
+    const beside = (sheet.value?.drills ?? []).findIndex(
+      (d) => d.beside && !d.paused && !run.reports[d.drill] && !run.leftOut.includes(d.drill),
+    )
+    if (beside < 0) run.finished = true
+    else ask(beside, 100)
   }
 
   function leave(): void {
@@ -126,7 +137,7 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     away.value = false
     jumpPaused()
     last = performance.now()
-    running.value = true
+    running.value = !state.value.finished && state.value.asking === null
   }
 
   /** A drill that a stop sign paused is passed over; it gets no report. */
@@ -135,7 +146,7 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     while (run && stretch.value && stretch.value.index !== null && sheet.value?.drills[stretch.value.index]?.paused) {
       run.at = spanOf(stretch.value.index)?.end ?? run.at
     }
-    if (run && !stretch.value) run.finished = true
+    if (run && !stretch.value) end(run)
   }
 
   /** How much of a drill's own time was spent on it, in percent. */
@@ -169,7 +180,7 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
       const done = share(current.index!)
       if (done) ask(current.index!, done)
       else leaveOut(current.index!)
-    } else if (run.at >= total.value) run.finished = true
+    } else if (run.at >= total.value) end(run)
   }
 
   /** A drill of which nothing was done is left out: it gets no report, and is never done. */
@@ -183,23 +194,30 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     const run = state.value
     if (!run) return
     jumpPaused()
-    if (run.at >= total.value || !spans(placed.value).some((s) => s.start >= run.at - 0.001)) run.finished = true
+    if (run.at >= total.value || !spans(placed.value).some((s) => s.start >= run.at - 0.001)) end(run)
     last = performance.now()
-    running.value = !run.finished
+    running.value = !run.finished && run.asking === null
   }
 
   function back(): void {
     if (state.value && stretch.value) state.value.at = stretch.value.start
   }
 
-  function report(given: Omit<Report, 'done_pct'>): void {
+  function report(given: Omit<Report, 'done_pct'> & { done_pct?: number }): void {
     const run = state.value
     if (!run || run.asking === null) return
     const drill = sheet.value?.drills[run.asking]
-    if (drill) run.reports[drill.drill] = { ...given, done_pct: run.doneShare }
+    if (drill) run.reports[drill.drill] = { done_pct: run.doneShare, ...given }
     run.at = Math.max(run.at, spanOf(run.asking)?.end ?? 0)
     run.asking = null
     goOn()
+  }
+
+  function notToday(): void {
+    const index = state.value?.asking ?? null
+    if (index === null) return
+    state.value!.asking = null
+    leaveOut(index)
   }
 
   function finishNow(): void {
@@ -212,5 +230,5 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     running.value = false
   }
 
-  return { state, running, away, stretch, left, drillIndex, total, begin, toggle, stopDrill, skip, back, report, finishNow, clear }
+  return { state, running, away, stretch, left, drillIndex, total, begin, toggle, stopDrill, skip, back, report, notToday, finishNow, clear }
 }

@@ -44,22 +44,24 @@ const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
       <ol>
         <li v-for="(drill, n) in sheet.drills" :key="drill.drill">
           <h2><span class="n">{{ n + 1 }}</span> {{ drill.title }}</h2>
-          <p class="dose"><strong>{{ sidesWords(drill) }}</strong> · {{ drill.per_day > 1 ? `${drill.per_day} times a day` : 'once a day' }}, {{ drill.days_per_week }} days a week · {{ drill.place === 'stand' ? 'standing' : `on the ${drill.place}` }}</p>
+          <p class="dose"><strong>{{ sidesWords(drill) }}</strong> · {{ drill.per_day > 1 ? `${drill.per_day} times a day` : 'once a day' }}, {{ drill.days_per_week }} days a week · {{ drill.place === 'stand' ? 'standing' : `on the ${drill.place}` }}<template v-if="drill.beside"> · beside the session</template></p>
           <div class="cols">
             <div class="pictures"><DrillPicture v-for="one in positions(drill.sides)" :key="one.side + one.pose" :picture="drill.picture" :side="one.side" :pose="one.pose" :place="drill.place" look="print" size="small" :alt="one.pose === 'start' ? 'Start' : (one.alt ?? '')" eager /></div>
-            <div><p v-for="line in drill.do" :key="line">{{ line }}</p><p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p></div>
+            <div><p v-for="line in drill.care" :key="line"><strong>First:</strong> {{ line }}</p><p v-for="line in drill.do" :key="line">{{ line }}</p><p v-for="word in drill.explained" :key="word" class="small quiet">{{ word }}</p><p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p></div>
             <div class="small">
               <p><strong>You should feel:</strong> {{ drill.feel }}</p>
               <p><strong>Too hard:</strong> {{ drill.easier || 'do less, or leave it out and tell us' }} <strong>Too easy:</strong> {{ drill.harder }}</p>
               <p v-for="change in drill.changed" :key="change" class="changed"><strong>Changed for you:</strong> {{ change }}</p>
             </div>
           </div>
+          <p v-if="drill.pain_line" class="small">{{ drill.pain_line }}</p>
           <p class="stop"><strong>Stop this drill for:</strong> {{ drill.stop.join('; ') }}.</p>
         </li>
       </ol>
       <p v-if="sheet.leave_out.length" class="small"><strong>Leave out for now:</strong> {{ sheet.leave_out.join('; ') }}.</p>
       <section v-if="sheet.desk.length"><h2>Breaks at work</h2><p v-for="one in sheet.desk" :key="one.at"><strong>{{ one.at }}</strong> {{ one.drills.map(sided).join(', ') }}</p></section>
-      <div class="stop-box"><strong>Stop and call us, {{ sheet.clinic.phone }},</strong> when pain is still worse the next morning, or a stop sign comes. {{ sheet.clinic.emergency }}</div>
+      <div class="stop-box"><strong>Stop and call us, {{ sheet.clinic.phone }},</strong> when pain is still worse the next morning, or a stop sign comes.</div>
+      <div class="stop-box"><strong>{{ sheet.emergency_line }}</strong> {{ sheet.emergencies.join('; ') }}. {{ sheet.clinic.emergency }}</div>
       <table>
         <caption>Tick each day; pain 0 to 10</caption>
         <tbody>

@@ -1,6 +1,15 @@
 """The strict models of the knowledge, one per kind of entry."""
 
 from easepath.core.knowledge.models.base import Entry
+from easepath.core.knowledge.models.client_words import (
+    Change,
+    ClientLine,
+    Emergency,
+    GearCare,
+    GlossaryWord,
+    HomeRule,
+    StopSigns,
+)  # fmt: skip
 from easepath.core.knowledge.models.condition import Condition, Gates, PassCondition, Stage
 from easepath.core.knowledge.models.drill import Coaching, Dose, DoseRange, Drill
 from easepath.core.knowledge.models.factor import (
@@ -37,6 +46,8 @@ __all__ = [
     "Action",
     "AnswerWord",
     "Area",
+    "Change",
+    "ClientLine",
     "Coaching",
     "Condition",
     "Dose",
@@ -44,12 +55,16 @@ __all__ = [
     "Drill",
     "Effect",
     "EffectTable",
+    "Emergency",
     "Entry",
     "Exposure",
     "Factor",
     "Figure",
     "Finding",
     "Gates",
+    "GearCare",
+    "GlossaryWord",
+    "HomeRule",
     "Measure",
     "Method",
     "MethodDose",
@@ -64,6 +79,7 @@ __all__ = [
     "Stage",
     "Stance",
     "StandIn",
+    "StopSigns",
     "SymptomWords",
     "Target",
     "Wording",

@@ -2098,8 +2098,18 @@ export interface components {
          * @description A drill on the client's sheet; paused when a stop sign paused it.
          */
         HomeDrill: {
+            /**
+             * Beside
+             * @default false
+             */
+            beside: boolean;
             /** Breath S */
             breath_s: number;
+            /**
+             * Care
+             * @default []
+             */
+            care: string[];
             /** Cautions */
             cautions: string[];
             /** Changed */
@@ -2114,6 +2124,11 @@ export interface components {
             easier: string;
             /** Equip */
             equip: string[];
+            /**
+             * Explained
+             * @default []
+             */
+            explained: string[];
             /** Feel */
             feel: string;
             /** Felt Sites */
@@ -2124,6 +2139,16 @@ export interface components {
             method: string;
             /** Method Name */
             method_name: string;
+            /**
+             * Modified
+             * @default []
+             */
+            modified: string[];
+            /**
+             * Pain Line
+             * @default
+             */
+            pain_line: string;
             /**
              * Pain Rule
              * @enum {string}
@@ -3526,6 +3551,10 @@ export interface components {
             difference: string[];
             /** Drills */
             drills: components["schemas"]["HomeDrill"][];
+            /** Emergencies */
+            emergencies: string[];
+            /** Emergency Line */
+            emergency_line: string;
             /** First Name */
             first_name: string;
             /** Have Ready */
@@ -3548,8 +3577,18 @@ export interface components {
          * @description One drill of a sheet, how it is planned, and the name of its pictures.
          */
         SheetDrill: {
+            /**
+             * Beside
+             * @default false
+             */
+            beside: boolean;
             /** Breath S */
             breath_s: number;
+            /**
+             * Care
+             * @default []
+             */
+            care: string[];
             /** Cautions */
             cautions: string[];
             /** Changed */
@@ -3564,6 +3603,11 @@ export interface components {
             easier: string;
             /** Equip */
             equip: string[];
+            /**
+             * Explained
+             * @default []
+             */
+            explained: string[];
             /** Feel */
             feel: string;
             /** Felt Sites */
@@ -3574,6 +3618,16 @@ export interface components {
             method: string;
             /** Method Name */
             method_name: string;
+            /**
+             * Modified
+             * @default []
+             */
+            modified: string[];
+            /**
+             * Pain Line
+             * @default
+             */
+            pain_line: string;
             /**
              * Pain Rule
              * @enum {string}

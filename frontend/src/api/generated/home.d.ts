@@ -161,8 +161,18 @@ export interface components {
          * @description A drill on the client's sheet; paused when a stop sign paused it.
          */
         HomeDrill: {
+            /**
+             * Beside
+             * @default false
+             */
+            beside: boolean;
             /** Breath S */
             breath_s: number;
+            /**
+             * Care
+             * @default []
+             */
+            care: string[];
             /** Cautions */
             cautions: string[];
             /** Changed */
@@ -177,6 +187,11 @@ export interface components {
             easier: string;
             /** Equip */
             equip: string[];
+            /**
+             * Explained
+             * @default []
+             */
+            explained: string[];
             /** Feel */
             feel: string;
             /** Felt Sites */
@@ -187,6 +202,16 @@ export interface components {
             method: string;
             /** Method Name */
             method_name: string;
+            /**
+             * Modified
+             * @default []
+             */
+            modified: string[];
+            /**
+             * Pain Line
+             * @default
+             */
+            pain_line: string;
             /**
              * Pain Rule
              * @enum {string}
@@ -259,6 +284,10 @@ export interface components {
             done_today: boolean;
             /** Drills */
             drills: components["schemas"]["HomeDrill"][];
+            /** Emergencies */
+            emergencies: string[];
+            /** Emergency Line */
+            emergency_line: string;
             /** First Name */
             first_name: string;
             /** Have Ready */

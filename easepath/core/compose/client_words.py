@@ -1,0 +1,103 @@
+"""The client's voice: what was changed, what ends a drill, how much it may hurt, in words written for clients."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from easepath.core.compose.prescription import Prescription
+from easepath.core.dose.words import share_words
+from easepath.core.ids import ClientLines
+from easepath.core.knowledge.library import Library
+from easepath.core.match import Matcher
+from easepath.core.reasons import Reason
+from easepath.core.respond import pain_limit
+from easepath.core.screening.overrides import OVERRIDDEN
+from easepath.core.vocabulary import Verdict
+
+ALWAYS_STOP = ("shooting pain, tingling or numbness", "sharp pain, locking or giving way")
+"""Signs of a nerve or a joint end every drill."""
+JOINT_WORDS = {
+    "lumbar": "low back",
+    "thoracic": "upper back",
+    "rotate": "upper back",
+    "forward": "back",
+    "trunk": "back",
+}
+"""The first word of a movement as a client says it, where that is another."""
+WEIGHT = "leg load"
+"""The movement whose limit is in kilograms."""
+
+
+def modifying(item: Prescription) -> list[Reason]:
+    """What changes the drill itself; what an override made of a refusal is no change of the drill."""
+    return [
+        reason for reason in item.reasons
+        if reason.verdict is Verdict.MODIFY and reason.rule != OVERRIDDEN and "was" not in reason.facts
+    ]  # fmt: skip
+
+
+def changes_for_client(library: Library, item: Prescription) -> tuple[str, ...]:
+    """What is done otherwise for this client, each sentence once."""
+    said = (_sentence(library, reason) for reason in modifying(item))
+    return tuple(dict.fromkeys(sentence for sentence in said if sentence))
+
+
+def client_sentence(library: Library, text: str) -> str:
+    """A change as it was once handed over, in the client's words where there are any."""
+    change = library.changes.get(text)
+    return text if change is None or "{limit}" in change.client else change.client
+
+
+def _sentence(library: Library, reason: Reason) -> str | None:
+    facts = reason.facts
+    if reason.code in ("factor-exposure", "factor-limit"):
+        change = library.changes.get(str(facts["instead"]))
+        return None if change is None else change.client.replace("{limit}", f"{facts.get('degrees', 0):g}")
+    weight = reason.code == ClientLines.LIMIT_NOT_PAST and facts["movement"] == WEIGHT
+    name = ClientLines.LIMIT_WEIGHT if weight else reason.code
+    line = library.client_lines.get(name)
+    if line is None:
+        return None
+    joint = str(facts.get("movement", "")).partition(" ")[0]
+    return line.text.format_map({
+        "side": facts.get("side"), "joint": JOINT_WORDS.get(joint, joint), "degrees": f"{facts.get('degrees', 0):g}",
+        "percent_words": share_words(int(facts.get("percent", 0))),
+    })  # fmt: skip
+
+
+def stops_of(matcher: Matcher, item: Prescription) -> tuple[str, ...]:
+    """The signs that end a drill: its own, those of what it does to the body there, and those of every drill."""
+    library = matcher.screen.library
+    wording = library.wording.get(item.drill.id)
+    mode = matcher.screen.rules.mode(item.drill, item.method, item.place)
+    told = [*(wording.stop if wording else ())]
+    told += [sign for exposure in dict.fromkeys(mode.exposures) for sign in library.stops[exposure].stop]
+    return _each_once([*told, *ALWAYS_STOP])
+
+
+def _each_once(signs: Iterable[str]) -> tuple[str, ...]:
+    """Each sign once, none that another says in more words."""
+    kept = list(dict.fromkeys(signs))
+    return tuple(sign for sign in kept if not any(sign != other and sign in other for other in kept))
+
+
+def pain_line(matcher: Matcher, method: str) -> str:
+    """How much the drill may hurt and how much not, for this client."""
+    library = matcher.screen.library
+    model = library.method(method)
+    limit = pain_limit(library, matcher.screen.irritability.level, model)
+    if limit <= 0:
+        return library.client_lines[ClientLines.NO_PAIN].text
+    return library.home_rules[model.pain_rule].line.replace("{n}", f"{limit:g}")
+
+
+def explained(library: Library, texts: Iterable[str]) -> tuple[str, ...]:
+    """The words of some texts that not everybody knows, each with what it means."""
+    said = " ".join(texts).lower()
+    return tuple(f"{row.word}: {row.means}" for row in library.glossary.values() if row.word in said)
+
+
+def care_of(library: Library, item: Prescription) -> tuple[str, ...]:
+    """What to look at before the drill's equipment is used."""
+    pieces = dict.fromkeys((*item.drill.equip, *item.drill.helps))
+    return tuple(library.gear_care[piece].line for piece in pieces if piece in library.gear_care)

@@ -1,0 +1,57 @@
+"""Nothing is left without words for the client: every change, every limit, every stop sign, every pain rule."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from easepath.core.errors import Problem
+from easepath.core.ids import CLIENT_LINES
+from easepath.core.knowledge.library import Library
+from easepath.core.knowledge.models import LIMIT, Factor, effect_change, effect_word
+
+MOST_EXPLAINED = 6
+"""Words a sheet explains at the most: who needs more should read other words."""
+
+
+def check_client_words(library: Library, problems: list[Problem]) -> None:
+    """Add everything that would reach a client in words written for a clinician, or in none."""
+    for factor in library.factors.values():
+        file = library.files[f"factors.{factor.id}"]
+        problems += [Problem(file, f"factors.{factor.id}.{key}", why) for key, why in _changes(library, factor)]
+    for change in library.changes.values():
+        if "surgeon" in change.client.lower():
+            problems.append(
+                Problem(
+                    library.files[f"changes.{change.text}"], f"changes.{change.text}", "sends a client to the surgeon"
+                )
+            )
+    for exposure in library.exposures:
+        if exposure not in library.stops:
+            file = library.files[f"exposures.{exposure}"]
+            problems.append(Problem(file, f"stops.{exposure}", "missing: the signs that end a drill"))
+    for method in library.methods.values():
+        if method.pain_rule not in library.home_rules:
+            problems.append(Problem("the rules", f"home_rules.{method.pain_rule}", "missing: how much it may hurt"))
+    for line in CLIENT_LINES - set(library.client_lines):
+        problems.append(Problem("the rules", f"client_lines.{line}", "missing: what the client reads"))
+    if len(library.glossary) > MOST_EXPLAINED:
+        problems.append(Problem("glossary", "glossary", f"explains more than {MOST_EXPLAINED} words"))
+    for drill, wording in library.wording.items():
+        if any(line.startswith("As ") for line in wording.do):
+            problems.append(Problem(library.files[f"wording.{drill}"], f"wording.{drill}.do", "leans on another drill"))
+
+
+def _changes(library: Library, factor: Factor) -> Iterator[tuple[str, str]]:
+    """What is wrong with the changes of one factor: key and reason."""
+    for table in factor.tables:
+        for exposure, effect in table.items():
+            word, change = effect_word(effect), effect_change(effect)
+            known = library.changes.get(change) if change else None
+            if word == "modify" and change is None:
+                yield exposure, "changes a drill without saying how"
+            elif change is not None and word != "exclude" and known is None:
+                yield exposure, f"no client's sentence for {change!r}"
+            if word == LIMIT and exposure in library.exposures and library.exposures[exposure].movement is None:
+                yield exposure, "asks for a limit, and the exposure has no movement"
+            if word == LIMIT and known is not None and "{limit}" not in known.client:
+                yield exposure, "the limit is not said to the client"

@@ -1,0 +1,63 @@
+"""What a client reads in place of a rule's own words, and beside every drill."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import Field
+
+from easepath.core.knowledge.models.base import Entry, Id, Words
+from easepath.core.vocabulary import PainRule
+
+Said = Annotated[str, Field(min_length=1)]
+
+
+class Change(Entry):
+    """What a factor changes in a drill, as a clinician reads it, and the one sentence the client reads instead.
+
+    `{limit}` in the client's sentence is the recorded figure.
+    """
+
+    text: Said
+    client: Said
+
+
+class StopSigns(Entry):
+    """The signs that end a drill because of what it does to the body."""
+
+    exposure: Id
+    stop: Words
+
+
+class Emergency(Entry):
+    """A sign with which a client calls the emergency number, whatever the drill."""
+
+    text: Said
+
+
+class HomeRule(Entry):
+    """How much a drill may hurt at home under one pain rule; `{n}` is pain from 0 to 10."""
+
+    pain_rule: PainRule
+    line: Said
+
+
+class GlossaryWord(Entry):
+    """A word of the drills that not everybody knows, and what it means."""
+
+    word: Said
+    means: Said
+
+
+class GearCare(Entry):
+    """What to look at before a piece of equipment is used."""
+
+    equip: Id
+    line: Said
+
+
+class ClientLine(Entry):
+    """A sentence for clients by its id: in place of a reason of that rule, or one that stands on every sheet."""
+
+    id: Id
+    text: Said

@@ -1,0 +1,89 @@
+"""The client's voice: nothing a clinician reads reaches a client, and nothing a client must know is left out."""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from easepath.core.compose import Chosen, assemble, compose
+from easepath.core.compose.client_words import ALWAYS_STOP, changes_for_client, client_sentence, pain_line, stops_of
+from easepath.core.compose.sheet import sheet_entry
+from easepath.core.dose.words import EFFORTS, effort_words, share_words
+from easepath.core.facts import ClientFactor, Limit, Plan
+from tests.core.build import LIBRARY, client, complaint, matched
+from tests.core.test_choices_by_hand import PLACES, no_picture
+
+LINES = [re.escape(row.text) for row in LIBRARY.client_lines.values()]
+SENTENCES = [re.escape(row.client) for row in LIBRARY.changes.values()]
+SAID = re.compile("|".join(re.sub(r"\\\{[a-z_]+\\\}", ".+", words) for words in [*LINES, *SENTENCES]))
+"""Everything that may be said to a client of a change, with anything in place of a figure."""
+
+
+def matcher_of(*factors: ClientFactor, condition: str = "low-back-stiff", **changes: Any) -> Any:
+    people = client(factors=factors, equipment=tuple(LIBRARY.standins), places=PLACES, **changes)
+    return matched(client=people, complaint=complaint(condition=condition, days_since=90), plan=Plan())
+
+
+@settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(st.sampled_from(sorted(LIBRARY.factors)), st.sampled_from(sorted(LIBRARY.conditions)))
+def test_a_client_reads_only_sentences_written_for_clients(factor: str, condition: str) -> None:
+    matcher = matcher_of(ClientFactor(id=factor), condition=condition, age=70)
+    for item in compose(matcher, 15).drills:
+        entry = sheet_entry(matcher, item, no_picture)
+        assert all(SAID.fullmatch(sentence) for sentence in entry.changed), entry.changed
+        said = " ".join((*entry.changed, entry.pain_line, *entry.stop, *(side.words for side in entry.sides)))
+        assert not re.search(r"surgeon|tenth|%|\{|exclude|modify|None", said), said
+        assert set(entry.stop) >= set(ALWAYS_STOP)
+
+
+LIMITED = Limit(movement="hip-flexion", degrees=70, by="surgeon", side="left")
+CHANGES = {
+    "a limit is said in degrees": (
+        {"limits": (LIMITED,)}, "strap-hamstring", "Do not bend or turn your left hip past 70 degrees.",
+    ),
+    "a capped effort in parts of the strength": (
+        {"factors": (ClientFactor(id="osteoporosis"),)}, "belt-block",
+        "Never push harder than a bit more than half of your strength.",
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize(("facts", "drill", "sentence"), CHANGES.values(), ids=CHANGES.keys())
+def test_a_change_is_said_in_the_clients_words(facts: dict[str, Any], drill: str, sentence: str) -> None:
+    people = client(equipment=tuple(LIBRARY.standins), places=PLACES, **facts)
+    matcher = matched(client=people, complaint=complaint(condition="low-back-stiff"), plan=Plan())
+    session = assemble(matcher, (Chosen(drill, "left"),))
+    assert sentence in changes_for_client(LIBRARY, session.drills[0])
+
+
+def test_stop_signs_follow_from_what_a_drill_does_to_the_body_each_said_once() -> None:
+    matcher = matcher_of()
+    (item,) = assemble(matcher, (Chosen("hang-forward", "both"),)).drills
+    stops = stops_of(matcher, item)
+    assert any("dizziness" in sign for sign in stops), "the head hangs below the heart"
+    assert len(stops) == len(set(stops))
+    assert not [a for a in stops for b in stops if a != b and a in b]
+
+
+@pytest.mark.parametrize(
+    ("method", "words"),
+    [("hold-moderate", "up to 3 of 10"), ("on-off", "up to 4 of 10"), ("oscillation", "at most 1 of 10")],
+)
+def test_every_drill_says_how_much_it_may_hurt(method: str, words: str) -> None:
+    assert words in pain_line(matcher_of(), method)
+
+
+@pytest.mark.parametrize("percent", [5, 10, 20, 25, 30, 45, 50, 60, 75, 80, 95, 100])
+def test_effort_is_said_as_people_can_judge_it(percent: int) -> None:
+    said = effort_words(percent), share_words(percent)
+    assert said[0] in [row[1] for row in EFFORTS]
+    assert not re.search(r"\d|tenth|percent|%", " ".join(said))
+
+
+def test_a_change_that_was_handed_over_before_is_said_in_the_clients_words_too() -> None:
+    assert client_sentence(LIBRARY, "mid range") == "Use only the middle of the movement. Stop before it feels tight."
+    assert client_sentence(LIBRARY, "as an older release said it") == "as an older release said it"
