@@ -27,9 +27,9 @@ COMPUTED_KEYS = {
 }
 """Keys of the facts that the core fills itself; in a case file they are unknown."""
 EMPTY_LISTS = frozenset({"factors", "limits", "equipment", "places", "observed", "measures", "tryouts", "drills",
-                         "log", "goals", "confirmed", "faults", "before", "after", "answered"})  # fmt: skip
+                         "log", "goals", "confirmed", "faults", "before", "after", "answered", "groups"})  # fmt: skip
 EMPTY_MAPS = frozenset({"stages", "answers", "context", "methods", "needs", "clearance", "check", "pain", "plan"})
-DEFAULTED = frozenset({"moved", "unusual", "train", "first", "phase_order", "step", "rest", "extra_set"})
+DEFAULTED = frozenset({"rounds", "moved", "unusual", "train", "first", "phase_order", "step", "rest", "extra_set"})
 
 
 class CaseFile(Fact):

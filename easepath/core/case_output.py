@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from easepath.core.adjust import Context, DrillReview, PlanProposal, Review, at_home
+from easepath.core.adjust.by_hand import by_hand, out_of_order
 from easepath.core.assessment import Assessment
 from easepath.core.case import CaseFile
 from easepath.core.compose import Composed, Prescription, compose, cues_first, stages_of
@@ -47,11 +48,17 @@ def compute_case(library: Library, case: CaseFile) -> dict[str, Any]:
 
 def review_data(library: Library, found: Review) -> dict[str, Any]:
     """Every proposal of a review, and how much of what was due was done."""
-    return {
+    data: dict[str, Any] = {
         "drills": [drill_review_data(library, found.context, drill) for drill in found.drills],
         "adherence": None if found.adherence is None else found.adherence.as_data(),
+        "out_of_order": list(out_of_order(found.context)),
         "plan": [plan_data(library, proposal) for proposal in found.plan],
     }
+    if found.context.situation.plan.groups:
+        data["groups"] = [
+            {"drills": list(group.drills), "seconds": seconds} for group, seconds in found.context.group_seconds
+        ]
+    return data
 
 
 def _notes(case: CaseFile) -> list[str]:
@@ -168,6 +175,9 @@ def drill_review_data(library: Library, context: Context, found: DrillReview) ->
         "adherence": context.own_adherence(found.planned),
         "reason": found.decision.reason.as_data(library),
     }
+    words = by_hand(context, found.planned)
+    if words:
+        data["by_hand"] = list(words)
     if found.decision.missing:
         data["missing"] = [reason.text(library) for reason in found.decision.missing]
     return data

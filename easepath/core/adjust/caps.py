@@ -8,6 +8,7 @@ from dataclasses import replace
 
 from easepath.core.adjust.decision import Decision, DrillReview, To
 from easepath.core.adjust.view import Context
+from easepath.core.compose.groups import in_rounds
 from easepath.core.compose.weekly import ladder_for, weekly_work
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.reasons import Reason
@@ -63,6 +64,8 @@ def _work_of(context: Context, review: DrillReview, *, to: bool) -> float:
     drill: Drill = context.library.drill(target.drill) if target else review.drill
     method = target.method if target else review.method
     dose = _target_dose(context, review, target) if target else review.present.dose
+    rounds = context.situation.plan.rounds_of(review.drill.id)
+    dose = dose if rounds is None else in_rounds(dose, rounds)
     count = 1 if drill.sides == "both" else len(review.planned.sides)
     return count * weekly_work(context.matcher, drill, method, dose)
 

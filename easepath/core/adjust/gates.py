@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from easepath.core.adjust.session_day import SessionDay
 from easepath.core.adjust.view import Context
+from easepath.core.compose.groups import in_rounds
 from easepath.core.facts import PlannedDrill
 from easepath.core.knowledge.models import Drill, PassCondition
 from easepath.core.match.pass_conditions import missing_fact
@@ -101,4 +102,6 @@ def _dose_reached(context: Context, wanted: str | dict[str, int], planned: Plann
     view = next(iter(context.views(planned)))
     if isinstance(wanted, str):
         return view.step >= view.ladder.top
-    return all((getattr(view.present.dose, part) or 1) >= number for part, number in wanted.items())
+    rounds = context.situation.plan.rounds_of(planned.drill)
+    dose = view.present.dose if rounds is None else in_rounds(view.present.dose, rounds)
+    return all((getattr(dose, part) or 1) >= number for part, number in wanted.items())

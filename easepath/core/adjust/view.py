@@ -11,10 +11,12 @@ from itertools import chain
 
 from easepath.core.adjust.adherence import Adherence, Span, adherence
 from easepath.core.adjust.session_day import SessionDay, SessionDays
+from easepath.core.compose.groups import group_seconds
 from easepath.core.compose.own_dose import DoseInForce, dose_in_force, given_dose
+from easepath.core.compose.prescription import Prescription, prescribe
 from easepath.core.compose.weekly import days_per_week, ladder_for
 from easepath.core.dose.ladder import DoseLadder
-from easepath.core.facts import LogEntry, PlannedDrill, Situation
+from easepath.core.facts import DrillGroup, LogEntry, PlannedDrill, Situation
 from easepath.core.knowledge.models import Drill, Method
 from easepath.core.match.methods import choose_method
 from easepath.core.match.rank import Matcher
@@ -93,6 +95,22 @@ class Context:
         return frozenset(
             one.entry.date for one in recent if one.entry.drill in planned and one.response.kind == "flared"
         )
+
+    @property
+    def group_seconds(self) -> tuple[tuple[DrillGroup, int], ...]:
+        """Every group of the plan with the seconds it takes; rows that no side, method or place is left for aside."""
+        return tuple(
+            (group, group_seconds(group, [item for drill in group.drills if (item := self._prescribed(drill))]))
+            for group in self.situation.plan.groups
+        )
+
+    def _prescribed(self, drill: str) -> Prescription | None:
+        row = next(row for row in self.situation.plan.drills if row.drill == drill)
+        model = self.library.drill(drill)
+        return prescribe(
+            self.matcher, model, sides=model.sides_done(row.side), method=row.method, step=row.step,
+            given=given_dose(row),
+        )  # fmt: skip
 
     def flared_within(self, days: float) -> dt.date | None:
         """The last date on which a planned drill flared, not longer ago than so many days; None where none did."""

@@ -3,13 +3,22 @@
 from easepath.core.facts.base import Fact
 from easepath.core.facts.complaint import Complaint, PainReport
 from easepath.core.facts.person import Client, ClientFactor, Limit
-from easepath.core.facts.plan import Clearance, NeedSet, Override, Plan, PlannedDrill, SignAnswer, StandingOrder
+from easepath.core.facts.plan import (
+    Clearance,
+    DrillGroup,
+    NeedSet,
+    Override,
+    Plan,
+    PlannedDrill,
+    SignAnswer,
+    StandingOrder,
+)  # fmt: skip
 from easepath.core.facts.room import Goal, OwnError, Sitting, Tryout
 from easepath.core.facts.session import LogEntry
 from easepath.core.facts.situation import Situation
 
 __all__ = [
-    "Clearance", "Client", "ClientFactor", "Complaint", "Fact", "Goal", "Limit", "LogEntry", "NeedSet", "Override",
-    "OwnError", "PainReport", "Plan", "PlannedDrill", "SignAnswer", "Sitting", "Situation",
+    "Clearance", "Client", "ClientFactor", "Complaint", "DrillGroup", "Fact", "Goal", "Limit", "LogEntry", "NeedSet",
+    "Override", "OwnError", "PainReport", "Plan", "PlannedDrill", "SignAnswer", "Sitting", "Situation",
     "StandingOrder", "Tryout",
 ]  # fmt: skip

@@ -6,7 +6,7 @@ import datetime as dt
 from collections.abc import Container, Iterable
 
 from easepath.core.errors import CaseError
-from easepath.core.facts import ClientFactor, LogEntry, PlannedDrill, Sitting, Situation, Tryout
+from easepath.core.facts import ClientFactor, LogEntry, Plan, PlannedDrill, Sitting, Situation, Tryout
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Dose
 from easepath.core.story import chosen_profile, profile_in_force
@@ -109,6 +109,7 @@ def _check_plan(library: Library, situation: Situation) -> None:
         _not_future(f"plan.answered.{index}.date", answered.date, situation.today)
     for index, planned in enumerate(plan.drills):
         _check_planned(library, situation.today, f"plan.drills.{index}", planned)
+    _check_groups(plan)
     profile = profile_in_force(library, situation.complaint)
     gates = library.gates.get(profile.id) if profile else None
     known = gates.confirm_words if gates else frozenset[str]()
@@ -118,6 +119,19 @@ def _check_plan(library: Library, situation: Situation) -> None:
     stages = [stage.stage for stage in chosen.gates] if chosen else []
     if plan.stage is not None and plan.stage not in (stages or [1]):
         raise CaseError("plan.stage", f"{chosen.id if chosen else 'this condition'} has no stage {plan.stage}")
+
+
+def _check_groups(plan: Plan) -> None:
+    """A group holds planned drills, and no drill is in two."""
+    planned, grouped = {row.drill for row in plan.drills}, set[str]()
+    for index, group in enumerate(plan.groups):
+        for number, drill in enumerate(group.drills):
+            path = f"plan.groups.{index}.drills.{number}"
+            if drill not in planned:
+                raise CaseError(path, f"{drill!r} is not in the plan")
+            if drill in grouped:
+                raise CaseError(path, f"{drill!r} is in two groups")
+            grouped.add(drill)
 
 
 def _check_planned(library: Library, today: dt.date, path: str, planned: PlannedDrill) -> None:

@@ -56,8 +56,16 @@ class SignAnswer(Fact):
     drill: str | None = None
 
 
+class DrillGroup(Fact):
+    """Drills done one after the other in rounds: each with its sides (`round`), or all on one side first (`side`)."""
+
+    drills: Annotated[tuple[str, ...], Field(min_length=1)]
+    rounds: Annotated[int, Field(ge=1, le=5)] = 1
+    order: Literal["round", "side"] = "round"
+
+
 class Plan(Fact):
-    """The running plan: its stage and its drills, in order, and the signs that were answered."""
+    """The running plan: its stage, its drills in order, their groups, and the signs that were answered."""
 
     stage: int | None = None
     drills: tuple[PlannedDrill, ...] = ()
@@ -65,6 +73,11 @@ class Plan(Fact):
     stage_since: dt.date | None = None
     confirmed: tuple[str, ...] = ()
     answered: tuple[SignAnswer, ...] = ()
+    groups: tuple[DrillGroup, ...] = ()
+
+    def rounds_of(self, drill: str) -> int | None:
+        """The rounds of the group a drill is in; None for one in no group."""
+        return next((group.rounds for group in self.groups if drill in group.drills), None)
 
 
 class Clearance(Fact):

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import cached_property
 
+from easepath.core.facts import PlannedDrill
 from easepath.core.knowledge.models import Drill, Stage
 from easepath.core.match.relief import rating
 from easepath.core.match.stages import opened_before
@@ -28,7 +29,10 @@ class EntryRungs:
         screen: ScreenResult,
         stage: Stage | None,
         is_open: Callable[[Drill, SideWord], bool],
+        planned: tuple[PlannedDrill, ...] | None = None,
     ) -> None:
+        """`planned` in place of the rows of the running plan."""
+        self._rows = screen.situation.plan.drills if planned is None else planned
         self._screen = screen
         self._stage = stage
         self._is_open = is_open
@@ -84,9 +88,8 @@ class EntryRungs:
 
     @cached_property
     def _planned_drills(self) -> frozenset[tuple[str, SideName]]:
-        rows = self._screen.situation.plan.drills
         drills = self._screen.library.drills
-        return frozenset((row.drill, side) for row in rows for side in drills[row.drill].sides_done(row.side))
+        return frozenset((row.drill, side) for row in self._rows for side in drills[row.drill].sides_done(row.side))
 
     @cached_property
     def _planned(self) -> dict[tuple[str, SideName], int]:
