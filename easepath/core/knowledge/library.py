@@ -127,6 +127,13 @@ class Library:
         }
 
     @cached_property
+    def held_by_breaths(self) -> frozenset[str]:
+        """Drills with a stretch that is held for so many breaths: how long that is depends on whose breaths."""
+        return frozenset(
+            drill for drill, modes in self.modes.items() if any(mode.stretches and mode.held_breaths for mode in modes)
+        )
+
+    @cached_property
     def drill_loads(self) -> Mapping[str, Loads]:
         """Per drill every load it lists, whatever the place."""
         return {d.id: loads_of(d.exposures, d.exposures_other, self.exposures) for d in self.drills.values()}

@@ -11,7 +11,7 @@ from easepath.core.facts import Situation
 from easepath.core.ids import Exposures
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Dose, Drill
-from easepath.core.knowledge.modes import END_RANGE_HOLD_SECONDS, Mode, loads_of
+from easepath.core.knowledge.modes import END_RANGE_HOLD_SECONDS, Mode, loads_of, off_desk
 
 
 class OwnModes:
@@ -26,13 +26,22 @@ class OwnModes:
             if row.dose is not None:
                 method = row.method or library.drills[row.drill].methods[0]
                 self._doses[row.drill, method].append(row.dose)
+        self._own_way = {drill for drill, _ in self._doses} | library.held_by_breaths
         self._found: dict[str, tuple[Mode, ...]] = {}
 
     def of(self, drill: Drill) -> tuple[Mode, ...]:
         """Every method and place of the drill, in the order its lists give."""
+        if drill.id not in self._own_way:
+            return self._library.modes[drill.id]
         if drill.id not in self._found:
             self._found[drill.id] = tuple(self._own(drill, mode) for mode in self._library.modes[drill.id])
         return self._found[drill.id]
+
+    def off_desk(self, drill: Drill) -> tuple[Mode, ...]:
+        """Those of them outside a desk plan."""
+        if drill.id not in self._own_way:
+            return self._library.modes_off_desk[drill.id]
+        return tuple([mode for mode in self.of(drill) if mode.method in off_desk(drill)])
 
     def _own(self, drill: Drill, mode: Mode) -> Mode:
         doses = self._doses.get((drill.id, mode.method), [])

@@ -46,6 +46,11 @@ class Precautions:
         self._library = library
         self._each = tuple(_precautions(library, situation, factors, profile))
 
+    @property
+    def some(self) -> bool:
+        """Whether any of the client's factors brings the precautions of a profile."""
+        return bool(self._each)
+
     def of_drill(self, drill: Drill) -> Iterator[Reason]:
         """Drills the profile rates of the highest risk, and rungs its stage has not opened; on either side."""
         for each in self._each:

@@ -179,8 +179,7 @@ class DrillScreen:
 
     def modes_here(self, drill: Drill) -> tuple[Mode, ...]:
         """Every method and place the client may do a drill in; all of them where none of its places is there."""
-        allowed = self.methods_of(drill)
-        modes = tuple([mode for mode in self._modes.of(drill) if mode.method in allowed])
+        modes = self._modes.of(drill) if self._desk_plan else self._modes.off_desk(drill)
         return tuple([mode for mode in modes if mode.place in self._places]) or modes
 
     def _lacking(self, drill: Drill) -> tuple[str, ...]:
@@ -201,14 +200,15 @@ class DrillScreen:
         reasons = self._uncleared(drill) if self._effects.uncleared_regions is not None else []
         if self._falls_open and Exposures.BALANCE_HARD in (*drill.exposures, *drill.exposures_other):
             reasons.append(Reason("falls-unanswered", Verdict.EXCLUDE, {"threshold": FALLS_AGE}))
-        return reasons + list(self._precautions.of_drill(drill))
+        return [*reasons, *self._precautions.of_drill(drill)] if self._precautions.some else reasons
 
     def _mode_reasons(self, drill: Drill, mode: Mode, sides: tuple[SideName, ...]) -> list[Reason]:
         reasons = self._loaded(mode.loads, sides[0])
         if len(sides) > 1:
             reasons += self._loaded(mode.loads, sides[1])
-        for side in sides:
-            reasons += self._precautions.of_loads(drill, mode.loads, side)
+        if self._precautions.some:
+            for side in sides:
+                reasons += self._precautions.of_loads(drill, mode.loads, side)
         if self._limits_effort and mode.effort[1] >= MAXIMAL_PERCENT:
             reasons += self._maximal(drill, mode, sides)
         if self._effects.uncleared_regions is not None:
