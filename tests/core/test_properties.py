@@ -8,11 +8,14 @@ from hypothesis import strategies as st
 from easepath.core.adjust import review
 from easepath.core.adjust.adherence import Span, adherence
 from easepath.core.compose import Chosen, assemble, compose
+from easepath.core.compose.candidates import loads_affected
 from easepath.core.compose.sheet import timeline
 from easepath.core.dose import dose_ladder
-from easepath.core.facts import LogEntry, Plan, PlannedDrill, SignAnswer
+from easepath.core.facts import Limit, LogEntry, Plan, PlannedDrill, SignAnswer
+from easepath.core.knowledge.models import LIMIT, effect_word
 from easepath.core.match import Matcher
-from easepath.core.vocabulary import SIDES, SUSPENDING, Verdict
+from easepath.core.screening.effects import factor_sides, table_in_force
+from easepath.core.vocabulary import MOVEMENT_VARIANTS, SIDES, SUSPENDING, Verdict, other_side
 from tests.core.build import LIBRARY, client, complaint, day, entry, factor, matched, plan, screened
 
 QUICK = settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow])
@@ -169,3 +172,63 @@ def test_no_more_is_due_than_there_are_days_without_rest(logged, resting, long, 
     assert found.done == len(set(awake) & logged)
     assert found.rest + len(awake) == min(long, 14)
     assert (found.share is None) == (found.due < 3)
+
+
+LIMITED = sorted(
+    factor.id for factor in LIBRARY.factors.values()
+    if any(effect_word(effect) == LIMIT for table in factor.tables for effect in table.values())
+)  # fmt: skip
+MOVEMENTS = sorted({row.movement for row in LIBRARY.exposures.values() if row.movement})
+OPERATED = st.builds(
+    factor, st.sampled_from(LIMITED), side=st.sampled_from(["left", "right", "both"]), weeks_since=st.sampled_from([None, 2.0, 8.0]),
+)  # fmt: skip
+LIMITS = st.builds(
+    Limit, movement=st.sampled_from(MOVEMENTS), side=st.sampled_from([None, "left", "right"]),
+    degrees=st.sampled_from([0.0, 20.0, 70.0]), by=st.just("surgeon"),
+)  # fmt: skip
+CONDITIONS = st.sampled_from(sorted(LIBRARY.conditions))
+
+
+def everything(condition: str, **changes) -> Matcher:
+    person = client(
+        equipment=tuple(LIBRARY.standins), places=("floor", "bed", "chair", "desk", "wall", "stand"), **changes
+    )
+    return matched(client=person, complaint=complaint(condition=condition, days_since=90), plan=Plan())
+
+
+@QUICK
+@given(st.lists(OPERATED, min_size=1, max_size=2), st.lists(LIMITS, max_size=3), CONDITIONS)
+def test_no_session_does_what_needs_a_limit_that_nobody_recorded(operated, limits, condition) -> None:
+    matcher = everything(condition, factors=tuple(operated), limits=tuple(limits))
+    recorded = {kin for limit in limits for kin in (limit.movement, *MOVEMENT_VARIANTS.get(limit.movement, ()))}
+    recorded |= {root for root, variants in MOVEMENT_VARIANTS.items() if variants & recorded}
+    for item in compose(matcher, 20).drills:
+        mode = matcher.screen.rules.mode(item.drill, item.method, item.place)
+        done = set(SIDES) if item.drill.sides == "both" else {one.side for one in item.sides}
+        for one in operated:
+            model, table = LIBRARY.factors[one.id], table_in_force(LIBRARY.factors[one.id], one)
+            for exposure, who in mode.loads:
+                loaded = (
+                    set(SIDES) if who == "whole" else done if who == "drilled" else {other_side(side) for side in done}
+                )
+                if exposure in table and effect_word(table[exposure]) == LIMIT and loaded & factor_sides(model, one):
+                    assert LIBRARY.exposures[exposure].movement in recorded, (item.drill.id, exposure)
+
+
+@QUICK
+@given(
+    st.sampled_from(sorted(c.id for c in LIBRARY.conditions.values() if c.load_watch)),
+    st.sampled_from([8, 12, 20, 40]),
+    st.sampled_from(["left", "both"]),
+)
+def test_no_session_loads_an_affected_side_more_often_than_is_watched(condition, minutes, side) -> None:
+    person = client(equipment=tuple(LIBRARY.standins), places=("floor", "bed", "chair", "desk", "wall", "stand"))
+    running = plan(PlannedDrill(drill="pelvic-tilt"), stage=None, start=day(60))
+    matcher = matched(client=person, complaint=complaint(condition=condition, side=side, days_since=90), plan=running)
+    found = compose(matcher, minutes).drills
+    for load, most in LIBRARY.conditions[condition].load_watch.items():
+        loading = [
+            item.drill.id for item in found
+            if loads_affected(matcher, item.drill, frozenset(SIDES if item.drill.sides == "both" else [s.side for s in item.sides]), load)
+        ]  # fmt: skip
+        assert len(loading) <= most, loading
