@@ -24,7 +24,7 @@ def _read(path: Path) -> list[tuple[str, Path, int, dict[str, Any]]]:
     return [(case["case"], path, index, case) for index, case in enumerate(cases)]
 
 
-ALL = [entry for path in sorted(CASES.glob("*/*.yaml")) + sorted(CASES.glob("*.yaml")) for entry in _read(path)]
+ALL = [entry for path in sorted(CASES.rglob("*.yaml")) for entry in _read(path)]
 
 
 @cache

@@ -17,7 +17,7 @@ from easepath.core.vocabulary import SIDES, other_side
 from tests.core.build import LIBRARY
 
 PAIRS: list[dict[str, Any]] = load_strict_yaml(
-    (Path(__file__).parents[1] / "cases" / "forbidden-pairs.yaml").read_text()
+    (Path(__file__).parents[1] / "data" / "forbidden-pairs.yaml").read_text()
 )
 PERSON = {
     "sex": "x", "minutes": 20, "per_day": 2, "days_per_week": 5, "places": ["floor", "bed", "chair", "desk", "wall", "stand"],
