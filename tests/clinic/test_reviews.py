@@ -18,7 +18,7 @@ from easepath.clinic.actions.screening_rows import FactorEntry
 from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
 from easepath.clinic.facts.assessment import assess
 from easepath.clinic.facts.proposals import ProposalToday, proposals_of
-from easepath.clinic.models import AuditEntry, PlanVersion, Proposal, Review, Visit
+from easepath.clinic.models import AuditEntry, Complaint, PlanVersion, Proposal, Review, Visit
 from easepath.clinic.path import open_words
 from easepath.clinic.repository import read_again, read_complaint, read_visit
 from easepath.clinic.selectors.access import get_visit
@@ -176,3 +176,17 @@ def test_rest_after_a_flare_outlives_a_new_version(world: World) -> None:
     assert version is not None
     assert not version.drills.filter(drill="long-leg-rock-forward").exists()
     assert home_sheet(read_complaint(fresh(world, "Ines").pk)).model_dump(mode="json")["rest_until"] == str(TODAY)
+
+
+def test_what_asks_more_of_the_body_is_tried_out_before_it_goes_home(world: World) -> None:
+    Complaint.objects.filter(pk=world.complaints["Marta"].pk).update(stage=3)
+    visit, rising = world.visit("Marta"), proposal(world, "Marta")
+    assert rising.to is not None
+    assert (rising.to["drill"], rising.to["try_first"]) == ("long-leg-rock-forward", True)
+    with pytest.raises(FieldError) as caught:
+        decide_proposal(world.users["hanne"], visit, rising.key, decision="accept")
+    assert list(caught.value.fields) == ["tried"]
+    decide_proposal(world.users["hanne"], visit, rising.key, decision="accept", tried=True)
+    assert AuditEntry.objects.filter(action="decide-proposal").get().details["tried"] is True
+    again = proposal(world, "Marta")
+    assert not again.waits(next(iter(Review.objects.get(visit=visit).proposals.all())))

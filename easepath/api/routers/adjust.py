@@ -31,7 +31,7 @@ def post_decision(request: HttpRequest, visit: int, payload: DecisionIn) -> Revi
     changed = payload.changed_to.dict() if payload.changed_to else None
     record = decide_proposal(
         staff(request), get_visit(staff(request), visit), payload.key,
-        decision=payload.decision, reason=payload.reason, changed_to=changed,
+        decision=payload.decision, reason=payload.reason, changed_to=changed, tried=payload.tried,
     )  # fmt: skip
     return review_view(record)
 

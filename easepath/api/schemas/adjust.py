@@ -18,12 +18,13 @@ class TargetIn(In):
 
 
 class DecisionIn(In):
-    """A decision about one of today's proposals, named by its key."""
+    """A decision about one of today's proposals, named by its key; `tried`: the next drill was tried out together."""
 
     key: Annotated[str, Field(min_length=1, max_length=240)]
     decision: Literal["open", "accept", "change", "refuse"]
     reason: Annotated[str, Field(max_length=400)] = ""
     changed_to: TargetIn | None = None
+    tried: bool = False
 
 
 class CloseIn(In):

@@ -28,6 +28,7 @@ class Target(View):
     drill: str
     method: str
     step: int
+    try_first: bool = False
 
 
 class Choice(Target):
@@ -84,6 +85,7 @@ class ProposalOut(View):
     detail: str
     source: str | None
     differs: str
+    by_hand: list[str]
     waits: bool
     to: Target | None
     to_words: str
@@ -173,7 +175,7 @@ def _proposal(
         threshold=rule.threshold, action=one.action,
         words=one.does.words if one.does else "", grave=one.does is not None and one.does.grave,
         decided_here=one.does is not None and one.does.decided, stop_sign=one.is_stop,
-        detail=one.detail, differs=one.differs,
+        detail=one.detail, differs=one.differs, by_hand=list(one.by_hand),
         source=one.source,
         waits=one.waits(row),
         to=_target(one.to), to_words=_target_words(assessment, one.to, one),
@@ -192,7 +194,11 @@ def _proposal(
 
 
 def _target(to: dict[str, Any] | None) -> Target | None:
-    return None if to is None else Target(drill=to["drill"], method=to["method"], step=to["step"])
+    return (
+        None
+        if to is None
+        else Target(drill=to["drill"], method=to["method"], step=to["step"], try_first=to.get("try_first", False))
+    )
 
 
 def _target_words(assessment: Assessment, to: dict[str, Any] | None, one: ProposalToday) -> str:

@@ -27,23 +27,25 @@ def decide_proposal(
     decision: str,
     reason: str = "",
     changed_to: dict[str, Any] | None = None,
+    tried: bool = False,
 ) -> Record:
     """Accept, change, refuse or open again one of today's proposals; a refusal and a change name their reason.
 
     Returns what it was decided on: a decision changes nothing that the rules read.
     """
-    told = Decision(key, decision, reason.strip(), changed_to)
+    told = Decision(key, decision, reason.strip(), changed_to, tried)
     return act(actor, "decide-proposal", partial(read_again, visit), lambda record: _decide(actor, record, told))
 
 
 @dataclass(frozen=True)
 class Decision:
-    """What was decided about a proposal; `changed_to` names drill, method and step."""
+    """What was decided about a proposal; `changed_to` names drill, method and step, `tried` says it was tried out."""
 
     key: str
     decision: str
     reason: str
     changed_to: dict[str, Any] | None
+    tried: bool = False
 
 
 def _decide(actor: models.User, record: Record, told: Decision) -> Act[Record]:
@@ -52,7 +54,7 @@ def _decide(actor: models.User, record: Record, told: Decision) -> Act[Record]:
     version = record.version
     if proposal is None or version is None:
         raise NotFoundError("no such proposal today; the facts have changed, look at the proposals again")
-    _check_decision(proposal, told.decision, told.reason, told.changed_to)
+    _check_decision(proposal, told)
     if told.changed_to is not None:
         _check_change(record.assessment, proposal, told.changed_to)
 
@@ -68,7 +70,7 @@ def _decide(actor: models.User, record: Record, told: Decision) -> Act[Record]:
         return record
 
     details = {"rule": proposal.rule, "drill": proposal.drill, "action": proposal.action, "decision": told.decision,
-               "reason": told.reason, "changed_to": told.changed_to}  # fmt: skip
+               "reason": told.reason, "changed_to": told.changed_to, "tried": told.tried}  # fmt: skip
     return Act(write, "decide-proposal", lambda _: details)
 
 
@@ -91,8 +93,11 @@ def proposal_fields(proposal: ProposalToday) -> dict[str, Any]:
     return {name: getattr(proposal, name) for name in names}
 
 
-def _check_decision(proposal: ProposalToday, decision: str, reason: str, changed_to: dict[str, Any] | None) -> None:
+def _check_decision(proposal: ProposalToday, told: Decision) -> None:
+    decision, reason, changed_to = told.decision, told.reason, told.changed_to
     fields = {}
+    if decision == "accept" and (proposal.to or {}).get("try_first") and not told.tried:
+        fields["tried"] = "it asks of the body what the drill before did not: try it out together first, and say so"
     if decision not in ("open", "accept", "change", "refuse"):
         fields["decision"] = "is accept, change, refuse or open"
     if decision in ("change", "refuse") and not reason.strip():

@@ -8,10 +8,12 @@ from typing import Any, Literal
 
 from easepath.clinic import models
 from easepath.core.adjust import DrillReview, PlanProposal
+from easepath.core.adjust.by_hand import by_hand
 from easepath.core.adjust.decision import Action
 from easepath.core.assessment import Assessment
 from easepath.core.knowledge import shipped_library
 from easepath.core.knowledge.models import Action as ActionRule
+from easepath.core.reasons import Reason
 
 ActionWord = Action | Literal["", "open-gate"]
 """What a proposal does; empty where a rule about the plan only tells."""
@@ -33,6 +35,7 @@ class ProposalToday:
     facts: dict[str, Any] = field(default_factory=dict)
     differs: str = ""
     source: str | None = None
+    by_hand: tuple[str, ...] = ()
 
     @property
     def does(self) -> ActionRule | None:
@@ -79,8 +82,14 @@ def _drills(assessment: Assessment) -> Iterator[ProposalToday]:
             "drill", decision.rule, decision.action, decision.reason.text(assessment.library), found.drill.id,
             found.planned.side or "both", found.kind or "", to=decision.to.as_data() if decision.to else None,
             facts=dict(decision.reason.facts), differs=_differs(assessment, found),
-            source=decision.reason.source(assessment.library),
+            source=decision.reason.source(assessment.library), by_hand=_by_hand(assessment, found),
         )  # fmt: skip
+
+
+def _by_hand(assessment: Assessment, found: DrillReview) -> tuple[str, ...]:
+    """Why the rules would have left the drill out, in words."""
+    words = by_hand(assessment.review.context, found.planned)
+    return tuple(Reason(f"by-hand-{word}").text(assessment.library) for word in words)
 
 
 def _differs(assessment: Assessment, found: DrillReview) -> str:

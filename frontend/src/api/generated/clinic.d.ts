@@ -1280,6 +1280,11 @@ export interface components {
             method: string;
             /** Step */
             step: number;
+            /**
+             * Try First
+             * @default false
+             */
+            try_first: boolean;
             /** Words */
             words: string;
         };
@@ -1522,7 +1527,7 @@ export interface components {
         };
         /**
          * DecisionIn
-         * @description A decision about one of today's proposals, named by its key.
+         * @description A decision about one of today's proposals, named by its key; `tried`: the next drill was tried out together.
          */
         DecisionIn: {
             changed_to?: components["schemas"]["TargetIn"] | null;
@@ -1538,6 +1543,11 @@ export interface components {
              * @default
              */
             reason: string;
+            /**
+             * Tried
+             * @default false
+             */
+            tried: boolean;
         };
         /**
          * DeskPlan
@@ -2933,6 +2943,8 @@ export interface components {
             about: "drill" | "plan";
             /** Action */
             action: ("suspend" | "stop" | "pause" | "swap" | "step-back" | "ease" | "restart" | "hold" | "progress" | "keep") | ("" | "open-gate");
+            /** By Hand */
+            by_hand: string[];
             changed_to: components["schemas"]["Target"] | null;
             /** Changed Words */
             changed_words: string;
@@ -4039,6 +4051,11 @@ export interface components {
             method: string;
             /** Step */
             step: number;
+            /**
+             * Try First
+             * @default false
+             */
+            try_first: boolean;
         };
         /**
          * TargetIn

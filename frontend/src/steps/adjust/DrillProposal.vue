@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Input } from 'ant-design-vue'
+import { Checkbox, Input } from 'ant-design-vue'
 import { ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -15,6 +15,7 @@ const open = ref(['flared', 'stirred', 'waiting'].includes(props.proposal.respon
 const mode = ref<'change' | 'refuse' | null>(null)
 const reason = ref('')
 const step = ref<number | null>(null)
+const tried = ref(false)
 const problem = ref<Problem | null>(null)
 
 const DECIDED: Record<Schemas['ProposalOut']['decision'], string> = { open: '', accept: 'accepted', change: 'changed', refuse: 'refused' }
@@ -23,7 +24,7 @@ async function decide(decision: Decision): Promise<void> {
   const present = props.proposal.present
   const changed = decision === 'change' && present && step.value !== null ? { drill: present.drill, method: present.method, step: step.value } : null
   const result = await outcome(clinic.POST('/api/visits/{visit}/decisions', {
-    params: { path: { visit: props.visit } }, body: { key: props.proposal.key, decision, reason: reason.value, changed_to: changed },
+    params: { path: { visit: props.visit } }, body: { key: props.proposal.key, decision, reason: reason.value, changed_to: changed, tried: tried.value },
   }))
   problem.value = result.ok ? null : result.problem
   if (!result.ok) {
@@ -56,6 +57,8 @@ async function decide(decision: Decision): Promise<void> {
       {{ readable(proposal.detail) }}
       <button v-if="proposal.sessions.length" type="button" class="sessions" :aria-expanded="open" @click="open = !open">{{ open ? 'hide the sessions' : `${proposal.sessions.length} sessions` }}</button>
     </p>
+    <p v-if="proposal.to?.try_first && proposal.decision === 'open'" class="small differs">It asks of the body what the drill before did not. Try it out together before it goes home.</p>
+    <p v-if="proposal.by_hand.length" class="small quiet">Planned by hand: {{ proposal.by_hand.join('; ') }}.</p>
     <p v-if="proposal.differs" class="small differs">{{ readable(proposal.differs.charAt(0).toUpperCase() + proposal.differs.slice(1)) }}.</p>
     <table v-if="open && proposal.sessions.length">
       <caption class="visually-hidden">Sessions of {{ proposal.title }}</caption>
@@ -68,7 +71,8 @@ async function decide(decision: Decision): Promise<void> {
       </tbody>
     </table>
     <div v-if="may && proposal.decision === 'open'" class="acts right">
-      <button v-if="proposal.decided_here" class="act next" @click="decide('accept')">Accept</button>
+      <Checkbox v-if="proposal.to?.try_first" v-model:checked="tried" :name="`tried-${proposal.drill}`">Tried together, went well</Checkbox>
+      <button v-if="proposal.decided_here" class="act next" :disabled="proposal.to?.try_first && !tried" @click="decide('accept')">Accept</button>
       <button class="act" @click="mode = mode === 'change' ? null : 'change'">Change</button>
       <button v-if="proposal.decided_here && !proposal.stop_sign" class="act" @click="mode = mode === 'refuse' ? null : 'refuse'">Refuse</button>
     </div>

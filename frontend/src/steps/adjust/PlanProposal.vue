@@ -22,7 +22,7 @@ function take(result: Awaited<ReturnType<typeof outcome<Schemas['ReviewOut']>>>)
 
 async function decide(decision: 'accept' | 'refuse' | 'open'): Promise<void> {
   take(await outcome(clinic.POST('/api/visits/{visit}/decisions', {
-    params: { path: { visit: props.visit } }, body: { key: props.proposal.key, decision, reason: reason.value, changed_to: null },
+    params: { path: { visit: props.visit } }, body: { key: props.proposal.key, decision, reason: reason.value, changed_to: null, tried: false },
   })))
 }
 
