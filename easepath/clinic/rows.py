@@ -29,13 +29,17 @@ class Row(BaseModel):
 
 
 class AnswerRow(Row):
-    """A screening answer; `pending` is what somebody who may not confirm would have instead."""
+    """A screening answer; `pending` is what somebody who may not confirm would have instead.
+
+    `asked_as` is the group it was read out in.
+    """
 
     word: str
     is_context: bool
     value: bool
     to_confirm: bool
     pending: str
+    asked_as: str = ""
 
 
 class Signed(Row):

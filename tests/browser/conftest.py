@@ -122,8 +122,8 @@ def saved(page: Page) -> None:
 
 
 def answer_no(page: Page) -> None:
-    """None of these in every band, then no to each question that stands alone."""
-    none = page.get_by_role("button", name="None of these")
+    """None of these in every group, and no to each question that stands alone, until nothing new is asked."""
+    none = page.locator(".card.open").get_by_role("button", name="None of these")
     alone = page.locator(".question.open").get_by_role("button", name="no", exact=True)
     while none.count() or alone.count():
         (none if none.count() else alone).first.click()

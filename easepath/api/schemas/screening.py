@@ -36,6 +36,7 @@ class SaveScreening(In):
     revision: Annotated[int, Field(ge=0)]
     person_revision: Annotated[int, Field(ge=0)]
     answers: dict[str, bool]
+    asked_as: dict[str, Word] = {}
     factors: list[FactorIn] = []
     limits: list[LimitIn] = []
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Mapping
 from typing import Literal, get_args
 
 from easepath.api.views.base import NO_SIDES, NoSide
@@ -14,6 +15,7 @@ from easepath.core.ids import Answers
 from easepath.core.knowledge.models import RedFlag
 from easepath.core.reasons import Reason
 from easepath.core.screening.falls import falls_asked
+from easepath.core.screening.spoken import spoken_of
 from easepath.core.vocabulary import FlagAction, SideWord, Verdict, VerdictWord, one_of
 
 Pending = Literal["", "no", "open"]
@@ -52,6 +54,25 @@ class FlagGroup(View):
     raised: bool
     context: Question | None
     questions: list[Question]
+
+
+class ReadOut(View):
+    """Questions read out together, one answer for all of them only where it is no; each stands by itself, too."""
+
+    id: str
+    action: FlagAction
+    text: str
+    none: str
+    words: list[str]
+
+
+class SpokenOut(View):
+    """A question that the client's story speaks of, by the word that does; `denied` where it was answered no."""
+
+    word: str
+    text: str
+    said: str
+    denied: bool
 
 
 class RaisedOut(View):
@@ -114,8 +135,12 @@ class ScreeningOut(View):
     person_revision: int
     carried_from: str | None
     limits: list[LimitOut]
+    contexts: list[Question]
     groups: list[FlagGroup]
+    read_out: list[ReadOut]
+    spoken: list[SpokenOut]
     answers: dict[str, bool]
+    asked_as: dict[str, str]
     profile_questions: list[Question]
     unanswered: list[str]
     raised: list[RaisedOut]
@@ -134,7 +159,11 @@ def screening_view(record: Record) -> ScreeningOut:
     assessment = record.assessment
     screen, library = assessment.screen, assessment.library
     answers = {row.word: row for row in record.answers}
-    shown = [*(entry.flag for entry in screen.flags.asked), *screen.flags.ruled_out]
+    shown = [
+        flag for flag in (*(entry.flag for entry in screen.flags.asked), *screen.flags.ruled_out)
+        if flag.only_if is None or flag.only_if in answers or screen.flags.contexts[flag.only_if] is not False
+    ]  # fmt: skip
+    spoken = spoken_of(library, record.complaint.words)
     shown.sort(key=lambda flag: ACTION_ORDER.index(flag.action))
     raised = {flag.id: flag for flag in screen.flags.raised}
     cleared = {row.flag: row for row in record.clearances}
@@ -142,7 +171,11 @@ def screening_view(record: Record) -> ScreeningOut:
         revision=record.revision_of("screening"),
         person_revision=record.complaint.client.revision,
         carried_from=carried_from(record, "screening"),
+        contexts=_contexts(assessment, shown, answers),
         groups=[_group(assessment, flag, answers, raised=flag.id in raised) for flag in shown],
+        read_out=list(_read_out(assessment, shown, spoken)),
+        spoken=_spoken(assessment, shown, spoken, answers),
+        asked_as={word: row.asked_as for word, row in answers.items() if row.asked_as},
         answers={word: answer.value for word, answer in answers.items()},
         profile_questions=[
             _question(word, library.answers[word].text if word in library.answers else word, answers)
@@ -190,6 +223,51 @@ def screening_view(record: Record) -> ScreeningOut:
     )  # fmt: skip
 
 
+def _contexts(assessment: Assessment, shown: list[RedFlag], answers: dict[str, AnswerRow]) -> list[Question]:
+    """What decides which questions come next, each once; not what a factor, a measurement, sex or age tells already."""
+    words = dict.fromkeys(flag.only_if for flag in shown if flag.only_if)
+    told = assessment.screen.flags.contexts
+    return [
+        _question(word, assessment.library.answers[word].text, answers)
+        for word in words if word in answers or told[word] is None
+    ]  # fmt: skip
+
+
+READ_OUT_WORDS = {2: "both", 3: "all three", 4: "all four", 5: "all five"}
+
+
+def _read_out(assessment: Assessment, shown: list[RedFlag], spoken: Mapping[str, str]) -> Iterator[ReadOut]:
+    """The groups asked now, without what the story speaks of; one question alone is no group."""
+    library = assessment.library
+    for identifier, group in library.groups.items():
+        flags = [flag for flag in shown if flag.group == identifier and _opens(flag, assessment)]
+        words = [word for flag in flags for word in flag.items if word not in spoken]
+        if len(words) in READ_OUT_WORDS:
+            none = f"None of these (I read out {READ_OUT_WORDS[len(words)]})"
+            yield ReadOut(id=identifier, action=flags[0].action, text=group.text, none=none, words=words)
+
+
+def _opens(flag: RedFlag, assessment: Assessment) -> bool:
+    """Whether the flag's own questions are asked: it has no context, or the context is yes."""
+    return flag.only_if is None or assessment.screen.flags.contexts[flag.only_if] is True
+
+
+def _spoken(
+    assessment: Assessment, shown: list[RedFlag], spoken: Mapping[str, str], answers: dict[str, AnswerRow]
+) -> list[SpokenOut]:
+    """What the story speaks of among the questions of this client, what was answered no first."""
+    library = assessment.library
+    asked = dict.fromkeys(word for flag in shown for word in (flag.only_if, *flag.items) if word in spoken)
+    found = [
+        SpokenOut(
+            word=word, said=spoken[word], denied=word in answers and not answers[word].value,
+            text=library.flag_items.get(word) or library.answers[word].text,
+        )
+        for word in asked if word
+    ]  # fmt: skip
+    return sorted(found, key=lambda one: not one.denied)
+
+
 def _falls(assessment: Assessment) -> tuple[str, ...]:
     asked = falls_asked(assessment.library, assessment.facts, assessment.screen.factors)
     return (Answers.FALLS_RISK,) if asked else ()
@@ -200,7 +278,7 @@ def _group(assessment: Assessment, flag: RedFlag, answers: dict[str, AnswerRow],
     context = None
     if flag.only_if is not None:
         context = _question(flag.only_if, library.answers[flag.only_if].text, answers)
-    shown = flag.only_if is None or (context is not None and context.value is True)
+    shown = _opens(flag, assessment)
     words = dict.fromkeys((*flag.items, *flag.all_of)) if shown else {}
     return FlagGroup(
         id=flag.id,

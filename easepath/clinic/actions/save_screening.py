@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Iterator, Mapping
 from copy import copy
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import partial
 from typing import Any
 
@@ -34,11 +34,15 @@ SIDE_WORDS = ("", "left", "right", "both")
 
 @dataclass(frozen=True)
 class Screening:
-    """Every answer given (a word left out is unanswered) and every factor listed."""
+    """Every answer given (a word left out is unanswered) and every factor listed.
+
+    `asked_as` names the group of what was read out with others and answered no as one.
+    """
 
     answers: Mapping[str, bool]
     factors: tuple[FactorEntry, ...]
     limits: tuple[LimitEntry, ...] = ()
+    asked_as: Mapping[str, str] = field(default_factory=dict)
 
     @classmethod
     def of(cls, record: Record) -> Screening:
@@ -86,7 +90,7 @@ def _decide(actor: models.User, record: Record, revision: int, screening: Screen
     before = Screening.of(record)
     number = next_revision(record, "screening", revision, before.as_data(), screening.as_data())
     moves = person_moves(record, "screening", person, before.of_the_person(), screening.of_the_person())
-    answers = answers_after(actor, record.answers, screening.answers)
+    answers = answers_after(actor, record.answers, screening.answers, screening.asked_as)
     factors = factors_after(actor, record.factors, screening.factors)
     limits = limits_after(actor, record.limits, screening.limits)
     complaint = copy(record.complaint)
@@ -126,6 +130,9 @@ def _check(screening: Screening, today: dt.date) -> None:
     library = shipped_library()
     known = library.flag_items.keys() | library.profile_words | library.contexts
     fields = {f"answers.{w}": "is not a question of the screen" for w in screening.answers if w not in known}
+    for word, group in screening.asked_as.items():
+        if library.group_of.get(word) != group or screening.answers.get(word) is not False:
+            fields[f"asked_as.{word}"] = "is not answered no with this group"
     for index, entry in enumerate(screening.factors):
         fields |= {f"factors.{index}{key}": words for key, words in _factor_faults(entry, today)}
     for index, limit in enumerate(screening.limits):

@@ -59,7 +59,9 @@ class AnswersAfter:
     asked: tuple[AnswerRow, ...]
 
 
-def answers_after(actor: models.User, present: Sequence[AnswerRow], answers: Mapping[str, bool]) -> AnswersAfter:
+def answers_after(
+    actor: models.User, present: Sequence[AnswerRow], answers: Mapping[str, bool], asked_as: Mapping[str, str]
+) -> AnswersAfter:
     """What becomes of the answers when these are given; a word left out is not answered.
 
     Who may not confirm takes no yes back and nothing confirmed: what they would have instead stands beside it.
@@ -80,7 +82,7 @@ def answers_after(actor: models.User, present: Sequence[AnswerRow], answers: Map
         if known is None or (known.value != value and (confirms or value)):
             written.append(AnswerRow(
                 word=word, value=value, is_context=word in shipped_library().contexts, to_confirm=not confirms,
-                pending="",
+                pending="", asked_as=asked_as.get(word, ""),
             ))  # fmt: skip
         elif known.value and not value and known.pending != "no":
             asked.append(known.model_copy(update={"pending": "no"}))
@@ -102,8 +104,8 @@ def write_answers(actor: models.User, complaint: models.Complaint, after: Answer
             for row in after.written
         ),
         update_conflicts=True, unique_fields=["complaint", "word"],
-        update_fields=["value", "is_context", "to_confirm", "pending", "pending_by", "pending_at", "answered_by",
-                       "answered_at"],
+        update_fields=["value", "is_context", "to_confirm", "pending", "pending_by", "pending_at", "asked_as",
+                       "answered_by", "answered_at"],
     )  # fmt: skip
     for row in after.asked:
         asked = {"pending": row.pending, "pending_by": actor, "pending_at": now}

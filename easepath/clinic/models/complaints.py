@@ -63,6 +63,7 @@ class Answer(models.Model):
     """One screening answer; entered by an assistant it waits for a clinician to confirm it.
 
     `pending` is what somebody who may not confirm would have instead: no, or not answered. The value stays in force.
+    `asked_as` is the group it was read out in; empty where it was asked by itself.
     """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="answers")
@@ -73,6 +74,7 @@ class Answer(models.Model):
     pending = models.CharField(max_length=4, blank=True, choices=[("no", "no"), ("open", "not answered")])
     pending_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, blank=True, related_name="+")
     pending_at = models.DateTimeField(null=True, blank=True)
+    asked_as = models.CharField(max_length=40, blank=True)
     answered_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     answered_at = models.DateTimeField()
 

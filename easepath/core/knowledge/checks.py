@@ -36,7 +36,22 @@ def cross_check(library: Library, entries: Loaded, problems: list[Problem]) -> N
     _check_figures(library, entries, problems)
     _check_symptoms(library, problems)
     _check_opens(library, entries, problems)
+    _check_groups(library, problems)
     check_client_words(library, problems)
+
+
+MOST_READ_OUT = 5
+"""Questions nobody forgets while the next one is read out."""
+
+
+def _check_groups(library: Library, problems: list[Problem]) -> None:
+    """What is read out together means the same when it is answered yes, and is no more than can be kept in mind."""
+    for group in library.groups:
+        flags = [flag for flag in library.red_flags.values() if flag.group == group]
+        items, actions = sum(len(flag.items) for flag in flags), {flag.action for flag in flags}
+        if len(actions) != 1 or items > MOST_READ_OUT:
+            why = f"reads out {items} questions of {len(actions)} actions: at most {MOST_READ_OUT}, of one"
+            problems.append(Problem(library.files[f"groups.{group}"], f"groups.{group}", why))
 
 
 def _check_opens(library: Library, entries: Loaded, problems: list[Problem]) -> None:
@@ -107,6 +122,8 @@ def _known_ids(library: Library) -> dict[str, frozenset[str]]:
         | frozenset(library.measures),
         "context": frozenset(library.answers),
         "flag item": frozenset(library.flag_items),
+        "group": frozenset(library.groups),
+        "question": frozenset(library.flag_items) | library.contexts,
         "need": frozenset(needs),
         "joint": frozenset(joints | {"ankle"}),
         "stance": frozenset(library.stances),
@@ -205,6 +222,10 @@ def _factor(row: models.Entry) -> Iterator[Reference]:
         yield "joint", "joint", row.joint
 
 
+def _story_words(row: models.Entry) -> Iterator[Reference]:
+    yield from _all("speaks_of", "question", getattr(row, "speaks_of", ()))
+
+
 def _stops(row: models.Entry) -> Iterator[Reference]:
     yield "exposure", "exposure", str(getattr(row, "exposure", ""))
 
@@ -227,6 +248,7 @@ def _red_flag(row: models.Entry) -> Iterator[Reference]:
     yield from _all("strong", "flag item", row.strong)
     yield from _all("points", "flag item", row.points)
     yield from _all("home_check", "flag item", row.home_check)
+    yield from _all("group", "group", [row.group] if row.group else [])
     for group in row.raise_when:
         for member in group:
             if member.startswith("factor:"):
@@ -287,6 +309,7 @@ REFERENCES: dict[str, Callable[[models.Entry], Iterator[Reference]]] = {
     "findings": _finding,
     "exposures": _exposure,
     "stops": _stops,
+    "story_words": _story_words,
     "gear_care": _gear,
     "targets": _region_list,
     "areas": _region_list,

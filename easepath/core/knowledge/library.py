@@ -33,6 +33,8 @@ class Library:
     gates: Mapping[str, models.Gates]
     factors: Mapping[str, models.Factor]
     red_flags: Mapping[str, models.RedFlag]
+    groups: Mapping[str, models.QuestionGroup]
+    story_words: Mapping[str, models.StoryWords]
     measures: Mapping[str, models.Measure]
     methods: Mapping[str, models.Method]
     exposures: Mapping[str, models.Exposure]
@@ -156,6 +158,11 @@ class Library:
     def flag_items(self) -> Mapping[str, str]:
         """Every red-flag item and what it asks."""
         return {item: text for flag in self.red_flags.values() for item, text in flag.items.items()}
+
+    @cached_property
+    def group_of(self) -> Mapping[str, str]:
+        """The group each red-flag item is read out in; those asked singly are not there."""
+        return {item: flag.group for flag in self.red_flags.values() if flag.group for item in flag.items}
 
     @cached_property
     def contexts(self) -> frozenset[str]:

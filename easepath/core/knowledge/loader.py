@@ -26,6 +26,8 @@ KINDS: dict[str, type[models.Entry]] = {
     "gates": models.Gates,
     "factors": models.Factor,
     "red_flags": models.RedFlag,
+    "groups": models.QuestionGroup,
+    "story_words": models.StoryWords,
     "measures": models.Measure,
     "methods": models.Method,
     "findings": models.Finding,

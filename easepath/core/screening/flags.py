@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from easepath.core.facts import ClientFactor, Situation
@@ -59,6 +59,8 @@ class FlagResult:
     unanswered: tuple[str, ...]
     ruled_out: tuple[RedFlag, ...]
     """Flags of the region that are not asked because their context was answered no."""
+    contexts: Mapping[str, bool | None]
+    """Every context question as it counts: answered, told by a factor, a measurement or a session, or not known."""
 
     @property
     def blocking(self) -> bool:
@@ -149,7 +151,8 @@ def ask_flags(
     words += _missing_basics(library, situation, measured, profile)
     if falls_unanswered(library, situation, factors):
         words.append(Answers.FALLS_RISK)
-    return FlagResult(asked, tuple(raised), tuple(dict.fromkeys(words)), ruled_out)
+    contexts = {word: answers.context(word) for word in sorted(library.contexts)}
+    return FlagResult(asked, tuple(raised), tuple(dict.fromkeys(words)), ruled_out, contexts)
 
 
 def _belongs(flag: RedFlag, regions: frozenset[str], answers: _Answers) -> bool:

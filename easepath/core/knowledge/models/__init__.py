@@ -38,7 +38,7 @@ from easepath.core.knowledge.models.plain import (
     Target,
     Wording,
 )  # fmt: skip
-from easepath.core.knowledge.models.red_flag import RedFlag
+from easepath.core.knowledge.models.red_flag import QuestionGroup, RedFlag, StoryWords
 from easepath.core.knowledge.models.rule import Action, ResponseRule, Rule
 
 __all__ = [
@@ -70,6 +70,7 @@ __all__ = [
     "MethodDose",
     "PassCondition",
     "PatternWords",
+    "QuestionGroup",
     "ReasonText",
     "RedFlag",
     "Region",
@@ -80,6 +81,7 @@ __all__ = [
     "Stance",
     "StandIn",
     "StopSigns",
+    "StoryWords",
     "SymptomWords",
     "Target",
     "Wording",

@@ -6,10 +6,25 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from easepath.core.knowledge.models.base import Entry, Id, Ids
+from easepath.core.knowledge.models.base import Entry, Id, Ids, Words
 from easepath.core.vocabulary import FlagAction
 
 GroupMember = Annotated[str, Field(pattern=r"^([a-z0-9-]+|factor:[a-z0-9-]+|age(>=|<)\d+)$")]
+
+
+class QuestionGroup(Entry):
+    """Items of red flags that are read out together and may be answered no as one."""
+
+    id: Id
+    text: str
+
+
+class StoryWords(Entry):
+    """Words of a client's story, and the items and contexts they speak of."""
+
+    id: Id
+    words: Annotated[Words, Field(min_length=1)]
+    speaks_of: Annotated[Ids, Field(min_length=1)]
 
 
 class RedFlag(Entry):

@@ -3145,6 +3145,25 @@ export interface components {
             verdict: "clear" | "caution" | "modify" | "exclude";
         };
         /**
+         * ReadOut
+         * @description Questions read out together, one answer for all of them only where it is no; each stands by itself, too.
+         */
+        ReadOut: {
+            /**
+             * Action
+             * @enum {string}
+             */
+            action: "emergency" | "same-day" | "within-days" | "discuss";
+            /** Id */
+            id: string;
+            /** None */
+            none: string;
+            /** Text */
+            text: string;
+            /** Words */
+            words: string[];
+        };
+        /**
          * ReasonOut
          * @description One reason of a verdict: the rule, the facts it read, the sentence, and where the rule comes from.
          */
@@ -3366,6 +3385,13 @@ export interface components {
                 [key: string]: boolean;
             };
             /**
+             * Asked As
+             * @default {}
+             */
+            asked_as: {
+                [key: string]: string;
+            };
+            /**
              * Factors
              * @default []
              */
@@ -3420,12 +3446,18 @@ export interface components {
             };
             /** Ask Factors */
             ask_factors: string[];
+            /** Asked As */
+            asked_as: {
+                [key: string]: string;
+            };
             /** Assumed */
             assumed: components["schemas"]["AssumedOut"][];
             /** Carried From */
             carried_from: string | null;
             /** Cleared */
             cleared: components["schemas"]["ClearedOut"][];
+            /** Contexts */
+            contexts: components["schemas"]["Question"][];
             /** Effects */
             effects: components["schemas"]["EffectGroup"][];
             /** Factors */
@@ -3440,8 +3472,12 @@ export interface components {
             profile_questions: components["schemas"]["Question"][];
             /** Raised */
             raised: components["schemas"]["RaisedOut"][];
+            /** Read Out */
+            read_out: components["schemas"]["ReadOut"][];
             /** Revision */
             revision: number;
+            /** Spoken */
+            spoken: components["schemas"]["SpokenOut"][];
             /** Unanswered */
             unanswered: string[];
         };
@@ -3815,6 +3851,20 @@ export interface components {
             name: string;
             /** Weight */
             weight: number;
+        };
+        /**
+         * SpokenOut
+         * @description A question that the client's story speaks of, by the word that does; `denied` where it was answered no.
+         */
+        SpokenOut: {
+            /** Denied */
+            denied: boolean;
+            /** Said */
+            said: string;
+            /** Text */
+            text: string;
+            /** Word */
+            word: string;
         };
         /**
          * StageOut

@@ -16,10 +16,11 @@ import EffectList from './EffectList.vue'
 import FactorList from './FactorList.vue'
 import LimitList from './LimitList.vue'
 import OutcomeBox from './OutcomeBox.vue'
-import { bands, groupAnswerable, questionsOf, unanswered, type Answers, type Band, type Question } from './questions'
+import { asked as askedSingly, bands, questionsOf, readOutState, unanswered, type Answers, type Question, type ReadOut } from './questions'
+import ReadOutCard from './ReadOutCard.vue'
 
 type Screening = Schemas['ScreeningOut']
-interface Draft { answers: Answers; factors: Schemas['FactorIn'][]; limits: Schemas['LimitIn'][] }
+interface Draft { answers: Answers; asked_as?: Record<string, string>; factors: Schemas['FactorIn'][]; limits: Schemas['LimitIn'][] }
 
 const { visit, frame, refresh } = useVisit()
 const session = useSession()
@@ -28,7 +29,7 @@ const { view, read, show } = useStep<Screening>(visit.value, 'screening', () => 
 const panel = ref<HTMLElement | null>(null)
 
 function adopt(found: Screening): Draft {
-  return { answers: { ...found.answers }, factors: found.factors.map(({ factor, side, since, trimester, region, parameters }) => ({ factor, side, since, trimester, region, parameters })), limits: found.limits.map(({ movement, side, degrees, by }) => ({ movement, side, degrees, by })) }
+  return { answers: { ...found.answers }, asked_as: { ...found.asked_as }, factors: found.factors.map(({ factor, side, since, trimester, region, parameters }) => ({ factor, side, since, trimester, region, parameters })), limits: found.limits.map(({ movement, side, degrees, by }) => ({ movement, side, degrees, by })) }
 }
 
 const draft = useDraft<Draft>({
@@ -39,7 +40,7 @@ const draft = useDraft<Draft>({
     return found.ok ? { ok: true, data: { ...found.data, value: adopt(found.data) } } : found
   },
   save: async (revision, value, person) => {
-    const found = await outcome(clinic.PUT('/api/visits/{visit}/screening', { params: { path }, body: { revision, person_revision: person, ...value } }))
+    const found = await outcome(clinic.PUT('/api/visits/{visit}/screening', { params: { path }, body: { revision, person_revision: person, ...value, asked_as: value.asked_as ?? {} } }))
     if (found.ok) show(found.data)
     return found
   },
@@ -48,11 +49,24 @@ const draft = useDraft<Draft>({
 onMounted(draft.reload)
 
 const answers = computed(() => draft.value.value?.answers ?? {})
+/** groups that were answered “one or more”: their questions are asked one by one */
+const opened = ref(new Set<string>())
+const first = computed<Question[]>(() => [...(view.value?.contexts ?? []), ...(view.value?.profile_questions ?? [])])
 const shownBands = computed(() => {
-  const seen = new Set<string>((view.value?.profile_questions ?? []).map((q) => q.word))
-  return bands(view.value?.groups ?? []).map((band) => ({ band, questions: questionsOf(band, seen) }))
+  const seen = new Set<string>(first.value.map((q) => q.word))
+  const readOuts = view.value?.read_out ?? []
+  return bands(view.value?.groups ?? []).map((band) => {
+    const questions = questionsOf(band, seen)
+    const here = readOuts.filter((one) => one.action === band.action)
+    return { band, questions, readOuts: here, singles: askedSingly(questions, here, answers.value, opened.value) }
+  })
 })
-const all = computed<Question[]>(() => [...(view.value?.profile_questions ?? []), ...shownBands.value.flatMap((b) => b.questions)])
+const all = computed<Question[]>(() => [...first.value, ...shownBands.value.flatMap((b) => b.questions)])
+/** what is stopped at, in the order it is shown: a question, or a group of them as one */
+const stops = computed(() => [...first.value.map((q) => q.word), ...shownBands.value.flatMap((b) => [...b.readOuts.map((one) => `group:${one.id}`), ...b.singles.map((q) => q.word)])])
+const textOf = (word: string) => all.value.find((q) => q.word === word)?.text ?? word
+const stateOf = (one: ReadOut) => readOutState(one, answers.value, opened.value)
+const denied = computed(() => (view.value?.spoken ?? []).filter((one) => answers.value[one.word] === false))
 const open = computed(() => unanswered(all.value, answers.value).length)
 /** what somebody who may not confirm would have instead of an answer, a factor or a limit in force */
 const asked = computed(() => all.value.filter((q) => q.pending).length
@@ -66,12 +80,22 @@ const PENDING: Record<Question['pending'], string> = {
 function answer(word: string, value: boolean | undefined): void {
   const now = draft.value.value
   if (!now) return
+  now.asked_as ??= {} // a draft kept by an older release has none
+  delete now.asked_as[word]
   if (value === undefined) delete now.answers[word]
   else now.answers[word] = value
 }
 
-function noneOfThese(questions: Question[]): void {
-  for (const q of unanswered(questions, answers.value)) answer(q.word, false)
+/** A group as one: all no, one by one, or not asked. */
+function answerGroup(one: ReadOut, said: 'none' | 'single' | 'open'): void {
+  const now = draft.value.value
+  if (!now) return
+  if (said === 'single') opened.value.add(one.id)
+  else opened.value.delete(one.id)
+  for (const word of one.words) {
+    answer(word, said === 'none' ? false : undefined)
+    if (said === 'none') (now.asked_as ??= {})[word] = one.id
+  }
 }
 
 function focused(): string | null {
@@ -79,7 +103,7 @@ function focused(): string | null {
 }
 
 function move(step: number): void {
-  const words = all.value.map((q) => q.word)
+  const words = stops.value
   const now = words.indexOf(focused() ?? '')
   const next = words[Math.min(words.length - 1, Math.max(0, now + step))]
   panel.value?.querySelector<HTMLElement>(`[data-word="${next}"]`)?.focus()
@@ -88,7 +112,9 @@ function move(step: number): void {
 function answerFocused(value: boolean | undefined): void {
   const word = focused()
   if (!word) return move(1) // the first key shows which question is meant; only the next one answers it
-  answer(word, value)
+  const group = (view.value?.read_out ?? []).find((one) => `group:${one.id}` === word)
+  if (group) answerGroup(group, value === undefined ? 'open' : value ? 'single' : 'none')
+  else answer(word, value)
   if (value !== undefined) void nextTick(() => move(1))
 }
 
@@ -110,8 +136,6 @@ async function cleared(): Promise<void> {
   await draft.reload()
   refresh()
 }
-
-const missing = (band: Band, questions: Question[]) => unanswered(groupAnswerable(band, questions), answers.value).length
 </script>
 
 <template>
@@ -129,9 +153,12 @@ const missing = (band: Band, questions: Question[]) => unanswered(groupAnswerabl
     <div class="grid">
       <div ref="panel" class="questions" tabindex="0" aria-label="Questions">
         <KeyHelp :keys="keys()" />
-        <div v-if="view.profile_questions.length" class="band">
-          <h2>For this complaint</h2>
-          <div v-for="q in view.profile_questions" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
+        <div v-if="denied.length" class="denied" role="status">
+          <p v-for="one in denied" :key="one.word"><strong>Story: “{{ one.said }}”</strong> – you answered no to: {{ one.text }}</p>
+        </div>
+        <div v-if="first.length" class="band">
+          <h2>First: this decides what else is asked</h2>
+          <div v-for="q in first" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
             <span class="text">{{ q.text }}</span>
             <span class="pick" role="group" :aria-label="q.text">
               <button type="button" :aria-pressed="answers[q.word] === true" @click="answer(q.word, answers[q.word] === true ? undefined : true)">yes</button>
@@ -139,12 +166,10 @@ const missing = (band: Band, questions: Question[]) => unanswered(groupAnswerabl
             </span>
           </div>
         </div>
-        <div v-for="{ band, questions } in shownBands" :key="band.action" class="band" :class="band.action">
-          <div class="band-head">
-            <h2>{{ band.title }}</h2>
-            <button v-if="missing(band, questions)" type="button" class="act" @click="noneOfThese(groupAnswerable(band, questions))">None of these</button>
-          </div>
-          <div v-for="q in questions" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
+        <div v-for="{ band, readOuts, singles } in shownBands" :key="band.action" class="band" :class="band.action">
+          <h2>{{ band.title }}</h2>
+          <ReadOutCard v-for="one in readOuts" :key="one.id" :one="one" :state="stateOf(one)" :texts="one.words.map(textOf)" :data-word="`group:${one.id}`" @said="answerGroup(one, $event)" />
+          <div v-for="q in singles" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
             <span class="text">{{ q.text }}<em v-if="q.to_confirm" class="small"> to confirm</em><em v-if="q.pending" class="small clay pending">{{ PENDING[q.pending] }}</em></span>
             <span class="pick" role="group" :aria-label="q.text">
               <button type="button" :aria-pressed="answers[q.word] === true" @click="answer(q.word, answers[q.word] === true ? undefined : true)">yes</button>
@@ -168,7 +193,7 @@ const missing = (band: Band, questions: Question[]) => unanswered(groupAnswerabl
 .head { display: flex; align-items: baseline; gap: 1rem; margin-bottom: 0.7rem; flex-wrap: wrap; }
 .grid { display: grid; grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr); gap: 1.2rem; }
 .questions { display: grid; gap: 0.8rem; align-content: start; max-height: calc(100vh - 150px); overflow-y: auto; padding-right: 0.5rem; }
-.band-head { display: flex; justify-content: space-between; align-items: center; gap: 0.6rem; }
+.denied { border-left: 4px solid var(--clay); background: var(--clay-soft); padding: 0.5rem 0.8rem; color: var(--clay-dark); }
 .band h2 { font-size: 1.02rem; padding: 0.3rem 0; }
 .emergency h2, .same-day h2 { color: var(--clay); }
 .question { display: flex; align-items: center; gap: 0.8rem; border-top: 1px solid var(--line); padding: 0.2rem 0.3rem; }

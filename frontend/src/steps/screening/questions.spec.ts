@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { bands, groupAnswerable, questionsOf, unanswered, type Group } from './questions'
+import { asked, bands, questionsOf, readOutState, unanswered, type Group, type ReadOut } from './questions'
 
 const question = (word: string) => ({ word, text: word, value: null, to_confirm: false, pending: '' as const })
 const group = (id: string, action: Group['action'], words: string[], context: string | null = null): Group => ({
@@ -9,22 +9,28 @@ const group = (id: string, action: Group['action'], words: string[], context: st
 describe('the questions of the screen', () => {
   const groups = [group('a', 'discuss', ['rash']), group('b', 'emergency', ['cold', 'grey'], 'measured'), group('c', 'same-day', ['fever'], 'measured')]
 
-  it('stands gravest first, a context before what it opens', () => {
+  it('stands gravest first, without what decides which are asked', () => {
     expect(bands(groups).map((band) => band.action)).toEqual(['emergency', 'same-day', 'discuss'])
-    expect(questionsOf(bands(groups)[0]!).map((q) => q.word)).toEqual(['measured', 'cold', 'grey'])
+    expect(questionsOf(bands(groups)[0]!).map((q) => q.word)).toEqual(['cold', 'grey'])
   })
 
   it('asks each word once across bands', () => {
     const seen = new Set<string>()
     const all = bands(groups).flatMap((band) => questionsOf(band, seen).map((q) => q.word))
-    expect(all).toEqual(['measured', 'cold', 'grey', 'fever', 'rash'])
+    expect(all).toEqual(['cold', 'grey', 'fever', 'rash'])
   })
 
-  it('gives no group answer to a question that only decides what else is asked', () => {
-    for (const band of bands(groups)) {
-      expect(groupAnswerable(band, questionsOf(band)).map((q) => q.word)).not.toContain('measured')
-    }
-    expect(groupAnswerable(bands(groups)[0]!, questionsOf(bands(groups)[0]!)).map((q) => q.word)).toEqual(['cold', 'grey'])
+  it('asks what is read out together one by one only after “one or more”, or where one of them is a yes', () => {
+    const one: ReadOut = { id: 'call', action: 'emergency', text: 'Any?', none: 'None', words: ['cold', 'grey'] }
+    const questions = ['cold', 'grey', 'fever'].map(question)
+    const shown = (answers: Record<string, boolean>, opened: string[] = []) => [
+      readOutState(one, answers, new Set(opened)), ...asked(questions, [one], answers, new Set(opened)).map((q) => q.word),
+    ]
+    expect(shown({})).toEqual(['open', 'fever'])
+    expect(shown({ cold: false, grey: false })).toEqual(['none', 'fever'])
+    expect(shown({}, ['call'])).toEqual(['single', 'cold', 'grey', 'fever'])
+    expect(shown({ cold: true, grey: false })).toEqual(['single', 'cold', 'grey', 'fever'])
+    expect(shown({ cold: false })).toEqual(['single', 'cold', 'grey', 'fever'])
   })
 
   it('takes a no for an answer and nothing else', () => {

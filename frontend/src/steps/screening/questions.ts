@@ -2,6 +2,7 @@ import type { Schemas } from '@/api/client'
 
 export type Group = Schemas['FlagGroup']
 export type Question = Schemas['Question']
+export type ReadOut = Schemas['ReadOut']
 export type Answers = Record<string, boolean>
 
 export interface Band {
@@ -27,10 +28,9 @@ export function bands(groups: readonly Group[]): Band[] {
     .filter((band) => band.groups.length)
 }
 
-/** Every question of a band in the order it is shown, each word once. */
+/** Every question of a band in the order it is shown, each word once; what decides what is asked stands before all bands. */
 export function questionsOf(band: Band, seen = new Set<string>()): Question[] {
-  const all = band.groups.flatMap((g) => (g.context ? [g.context, ...g.questions] : g.questions))
-  return all.filter((q) => !seen.has(q.word) && seen.add(q.word))
+  return band.groups.flatMap((g) => g.questions).filter((q) => !seen.has(q.word) && seen.add(q.word))
 }
 
 /** The words of some questions still unanswered. */
@@ -38,8 +38,15 @@ export function unanswered(questions: readonly Question[], answers: Answers): Qu
   return questions.filter((q) => answers[q.word] === undefined)
 }
 
-/** Those of some questions that one answer may be given to together: a question that only decides what is asked stands alone. */
-export function groupAnswerable(band: Band, questions: readonly Question[]): Question[] {
-  const contexts = new Set(band.groups.map((g) => g.context?.word))
-  return questions.filter((q) => !contexts.has(q.word))
+/** How questions that were read out together stand: all no, one by one, or not asked yet. */
+export function readOutState(one: ReadOut, answers: Answers, opened: ReadonlySet<string>): 'none' | 'single' | 'open' {
+  if (opened.has(one.id) || one.words.some((word) => answers[word] === true)) return 'single'
+  const said = one.words.filter((word) => answers[word] === false).length
+  return said === one.words.length ? 'none' : said ? 'single' : 'open'
+}
+
+/** Those of some questions that are asked one by one: in no group, or in one that was answered “one or more”. */
+export function asked(questions: readonly Question[], readOuts: readonly ReadOut[], answers: Answers, opened: ReadonlySet<string>): Question[] {
+  const together = new Set(readOuts.filter((one) => readOutState(one, answers, opened) !== 'single').flatMap((one) => one.words))
+  return questions.filter((q) => !together.has(q.word))
 }
