@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
 from tests.browser.conftest import go
@@ -70,7 +70,11 @@ def test_the_screen_by_keyboard_alone(sign_in: SignIn, live: World, page: Page) 
     go(page, "Screen")
     questions = page.get_by_label("Questions", exact=True)
     questions.focus()
-    page.keyboard.press("ArrowDown")
+    group = questions.locator(".emergency [data-word^='group:']").first
+    down_to(page, group)
+    page.keyboard.press("y")
+    one = questions.locator(".emergency .question").first
+    down_to(page, one)
     page.keyboard.press("y")
     outcome = page.get_by_role("region", name="Outcome").get_by_role("heading")
     expect(outcome).to_have_text("Emergency")
@@ -78,7 +82,19 @@ def test_the_screen_by_keyboard_alone(sign_in: SignIn, live: World, page: Page) 
     page.keyboard.press("u")
     expect(outcome).to_have_text("Not complete")
     page.keyboard.press("n")
+    rest = questions.locator(".emergency .question.open").get_by_role("button", name="no", exact=True)
+    while rest.count():
+        rest.first.click()
     expect(outcome).to_have_text("Careful")
+
+
+def down_to(page: Page, target: Locator, most: int = 40) -> None:
+    """Reach what is asked with the arrow key alone."""
+    for _ in range(most):
+        if target.evaluate("node => node === document.activeElement"):
+            return
+        page.keyboard.press("ArrowDown")
+    raise AssertionError(f"the arrow key does not reach {target}")
 
 
 def test_pain_by_one_digit(sign_in: SignIn, live: World, page: Page) -> None:

@@ -28,10 +28,10 @@ def drawn(images: Locator) -> None:
 def test_a_clinician_finds_a_drill_and_watches_it(sign_in: SignIn, page: Page) -> None:
     sign_in()
     page.get_by_role("link", name="The drills").click()
-    expect(page.get_by_role("status")).to_have_text("192 drills")
+    expect(page.get_by_role("status")).to_have_text("223 drills")
     cards = page.get_by_role("region", name="Drills").locator("li")
     expect(cards).to_have_count(40)
-    page.get_by_role("button", name="Show 40 more of 192").click()
+    page.get_by_role("button", name="Show 40 more of 223").click()
     expect(cards).to_have_count(80)
     page.get_by_role("searchbox").fill("half kneeling pad nothing")
     expect(page.get_by_text("No drill fits these words here.")).to_be_visible()

@@ -168,11 +168,8 @@ def test_a_lead_overrides_a_refusal_and_it_stands_on_the_sheet(
     sign_in("hanne")
     page.get_by_role("button", name="Marta Lind").click()
     go(page, "Screen")
-    page.get_by_placeholder("add a factor by name").fill("vertigo")
-    page.get_by_role("button", name="Vertigo on head movement").first.click()
-    saved(page)
-    falls = page.locator(".question", has_text="Unsteady, or fallen in the last year?")
-    falls.get_by_role("button", name="no", exact=True).click()
+    page.get_by_placeholder("add a factor by name").fill("inflammatory")
+    page.get_by_role("button", name="Inflammatory joint disease in flare").first.click()
     saved(page)
     address = page.url
     sheet = page.get_by_role("complementary", name="The sheet in progress")
