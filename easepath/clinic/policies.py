@@ -26,6 +26,7 @@ ALLOWED: Final[dict[str, frozenset[Role]]] = {
     "hand-over": CLINICAL,
     "decide-proposal": CLINICAL,
     "record-clearance": CLINICAL,
+    "review-drill": CLINICAL,
     "open-visit": EVERYBODY,
     "manage-link": CLINICAL,
     "archive-client": CLINICAL,

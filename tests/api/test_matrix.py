@@ -21,6 +21,7 @@ from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryou
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.models import Clinic, Override, PlanVersion, Role, SessionCount, User, Visit
 from easepath.clinic.repository import read_again, read_complaint
+from easepath.core.knowledge.row_version import shipped_row_version
 from tests.clinic.test_walk import fresh
 from tests.conftest import TODAY, World, world_of_rows
 
@@ -33,7 +34,7 @@ WHO = {
     **dict.fromkeys((
         "read_caseload", "read_visit", "read_story", "read_screening", "read_measure", "read_match", "read_compose",
         "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
-        "suggest_conditions", "read_options", "read_drills", "read_drill",
+        "suggest_conditions", "read_options", "read_drills", "read_drill", "read_drill_review",
         "take_in_client", "open_visit", "close_visit", "open_complaint", "save_story", "save_screening", "save_measure",
         "save_tryouts", "enter_session", "enter_morning", "lock_session", "change_password", "begin_second_factor",
         "confirm_second_factor", "new_recovery_codes", "second_factor_off",
@@ -41,7 +42,7 @@ WHO = {
     **dict.fromkeys((
         "confirm_screening", "record_clearance", "save_match", "save_choices", "override_verdict", "withdraw_override",
         "hand_over", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
-        "confirm_gate_word", "archive_client", "answer_signs",
+        "confirm_gate_word", "archive_client", "answer_signs", "review_drill",
     ), CLINICAL),
     **dict.fromkeys(("export_client", "erase_client", "read_audit", "export_audit"), LEAD),
     **dict.fromkeys(("who_am_i", "sign_in", "unlock_session", "sign_out", "read_picture", "read_motion"), OPEN),
@@ -116,6 +117,7 @@ BODIES: dict[str, Any] = {
     "override_verdict": {"drill": "lunge-rock", "side": "left", "reason": "x"},
     "hand_over": {"of_version": 1},
     "count_session": {"counts": False, "reason": "x"},
+    "review_drill": {"version": shipped_row_version("lunge-rock")},
     "answer_signs": {"drill": "x", "until": "2026-11-25", "reason": "x"},
     "decide_proposal": {"key": "x", "decision": "accept"},
     "close_review": {"version": 2},

@@ -131,3 +131,24 @@ def test_a_session_keeps_its_pictures_without_the_network(live: World, page: Pag
     page.get_by_role("button", name="Begin", exact=True).click()
     expect(page.locator("svg.film")).to_be_visible()
     page.context.set_offline(False)
+
+
+def test_a_clinician_signs_the_review_of_a_drill(sign_in: SignIn, live: World, page: Page, live_server: Any) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    sheet = page.get_by_role("complementary", name="The sheet in progress")
+    expect(sheet).to_contain_text("No drill here was reviewed yet by a named clinician")
+    sheet.get_by_role("link", name="The drills").click()
+    page.get_by_role("searchbox").fill("pelvic tilt")
+    page.get_by_role("region", name="Drills").locator("li").get_by_role("button").first.click()
+    review = page.get_by_role("region", name="Review")
+    expect(review).to_contain_text("not yet reviewed by a named clinician")
+    review.get_by_role("button", name="I have reviewed it").click()
+    assert faults(page) == []
+    review.get_by_role("button", name="Sign the review").click()
+    expect(review).to_contain_text("Reviewed by Hanne Ostrow")
+    page.reload()
+    expect(review).to_contain_text("Reviewed by Hanne Ostrow")
+    page.get_by_role("link", name="Caseload").click()
+    page.get_by_role("button", name="Marta Lind").click()
+    expect(sheet).to_contain_text("3 of 4 drills were not reviewed yet by a named clinician")

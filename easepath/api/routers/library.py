@@ -7,7 +7,18 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.views.library import DrillCard, DrillPage, Options, drill_cards, drill_page, options_view
+from easepath.api.schemas.library import ReviewedIn
+from easepath.api.views.library import (
+    DrillCard,
+    DrillPage,
+    DrillStanding,
+    Options,
+    drill_cards,
+    drill_page,
+    drill_standing,
+    options_view,
+)
+from easepath.clinic.actions.review_drill import review_drill
 
 router = Router(tags=["library"])
 
@@ -31,3 +42,19 @@ def read_drill(request: HttpRequest, drill: str) -> DrillPage:
     """One drill whole: its wording, doses, loads and neighbours on the ladder."""
     staff(request)
     return drill_page(drill)
+
+
+REVIEW = "/library/drills/{drill}/review"
+
+
+@router.get(REVIEW, response={200: DrillStanding, 404: Problem}, operation_id="read_drill_review")
+def read_drill_review(request: HttpRequest, drill: str) -> DrillStanding:
+    """Whether a named clinician of this clinic reviewed the drill as it is now."""
+    return drill_standing(staff(request), drill)
+
+
+@router.post(REVIEW, response={200: DrillStanding, 404: Problem}, operation_id="review_drill")
+def review(request: HttpRequest, drill: str, body: ReviewedIn) -> DrillStanding:
+    """Record that the signed-in clinician reviewed the drill as it is now."""
+    review_drill(staff(request), drill, body.version)
+    return drill_standing(staff(request), drill)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from easepath.clinic import models
 from easepath.clinic.path import OUTCOME_WORDS, PathStep, path_of, session_of, unreadable_path
 from easepath.clinic.repository import Record
+from easepath.clinic.selectors.drill_reviews import unreviewed
 from easepath.clinic.sheet import SheetDrill
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
@@ -49,6 +50,7 @@ class DraftSheet(View):
     timeline: tuple[Stretch, ...]
     have_ready: list[str]
     leave_out: list[str]
+    unreviewed: int
 
 
 class LastTime(View):
@@ -90,7 +92,7 @@ class Frame(View):
 
 def frame(record: Record) -> Frame:
     """Everything around a step: who, the path, the draft sheet, what is in force; what cannot be read is said."""
-    visit, complaint, version = record.visit, record.complaint, record.version
+    visit, complaint = record.visit, record.complaint
     try:
         assessment = record.assessment
     except CaseError as fault:
@@ -127,7 +129,7 @@ def frame(record: Record) -> Frame:
         knowledge_version=assessment.library.version,
         revisions={step.step: step.revision for step in record.steps},
         path=path_of(record, session),
-        sheet=draft_sheet(assessment, session, version),
+        sheet=draft_sheet(assessment, session, record),
     )
 
 
@@ -145,8 +147,9 @@ def _counts(assessment: Assessment) -> tuple[int, int]:
     return worst.count(Verdict.EXCLUDE), worst.count(Verdict.MODIFY)
 
 
-def draft_sheet(assessment: Assessment, session: Session, version: models.PlanVersion | None) -> DraftSheet:
+def draft_sheet(assessment: Assessment, session: Session, record: Record) -> DraftSheet:
     """The home sheet as it stands: drills in order, minutes, refusals, what to have ready."""
+    version = record.version
     library, album = assessment.library, album_of(assessment.library)
     profile = assessment.screen.profile
     return DraftSheet(
@@ -173,6 +176,7 @@ def draft_sheet(assessment: Assessment, session: Session, version: models.PlanVe
         timeline=timeline(session, floor_care=assessment.screen.rules.floor_care),
         have_ready=list(session.have_ready),
         leave_out=list(profile.avoid if profile else ()),
+        unreviewed=len(unreviewed(record.complaint.client.clinic_id, [item.drill.id for item in session.drills])),
     )  # fmt: skip
 
 
@@ -217,7 +221,7 @@ def bare_frame(record: Record, fault: str) -> Frame:
         sheet=DraftSheet(
             version=1, drills=[], seconds=0, seconds_moving=0, seconds_rising=0,
             minutes_available=complaint.client.minutes, over_minutes=False, refused=[], unchanged=False,
-            timeline=(), have_ready=[], leave_out=[],
+            timeline=(), have_ready=[], leave_out=[], unreviewed=0,
         ),
     )  # fmt: skip
 

@@ -3,12 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from zoneinfo import ZoneInfo
+
+from django.utils.timezone import localdate
 
 from easepath.api.views.base import Named
+from easepath.clinic.models import User
+from easepath.clinic.selectors.drill_reviews import last_review
 from easepath.clinic.shown import View
 from easepath.core.dose.ladder import dose_ladder
 from easepath.core.dose.words import dose_words
 from easepath.core.knowledge import Library, models, shipped_library
+from easepath.core.knowledge.row_version import shipped_row_version
 from easepath.core.vocabulary import PHASE_WORDS, PLACES, PhaseName, Place, target_of
 from easepath.figure.album import Wanted, album_of
 
@@ -127,6 +133,34 @@ class DrillPage(View):
     ladder: list[Named]
     poses: list[str]
     unseen: list[str]
+
+
+class DrillReviewOut(View):
+    """Who reviewed a drill last; `current` is whether it is still the drill that was reviewed."""
+
+    name: str
+    on: str
+    current: bool
+
+
+class DrillStanding(View):
+    """Which row of a drill is shown, what it rests on, and its last review by a named clinician of this clinic."""
+
+    version: str
+    source: str
+    review: DrillReviewOut | None
+
+
+def drill_standing(user: User, drill: str) -> DrillStanding:
+    """How a drill stands in the user's clinic; raises UnknownIdError."""
+    assert user.clinic is not None
+    version, review = shipped_row_version(drill), last_review(user.clinic, drill)
+    source = shipped_library().sources["drills"]
+    if review is None:
+        return DrillStanding(version=version, source=source, review=None)
+    on = localdate(review.reviewed_at, ZoneInfo(user.clinic.time_zone))
+    shown = DrillReviewOut(name=review.name, on=str(on), current=review.version == version)
+    return DrillStanding(version=version, source=source, review=shown)
 
 
 def options_view() -> Options:

@@ -3,6 +3,7 @@
 from easepath.clinic.models.audit import AuditEntry, AuditValues, Erasing
 from easepath.clinic.models.clients import Client, ClientFactor, Limit
 from easepath.clinic.models.complaints import Answer, Clearance, Complaint
+from easepath.clinic.models.drill_reviews import DrillReview
 from easepath.clinic.models.home import HomeLink, MorningReport, SessionCount, SessionDrill, SessionLog, SignAnswer
 from easepath.clinic.models.measuring import Goal, Sitting, Tryout
 from easepath.clinic.models.overrides import Override
@@ -13,7 +14,7 @@ from easepath.clinic.models.visits import KeptFacts, ScreeningResult, Visit, Vis
 
 __all__ = [
     "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill",
-    "Erasing", "Goal", "HomeLink", "KeptFacts", "Limit", "MorningReport", "Override", "PlanDrill", "PlanVersion",
-    "Proposal", "RecoveryCode", "Review", "Role", "ScreeningResult", "SessionCount", "SessionDrill", "SessionLog",
-    "SignAnswer", "Sitting", "Tryout", "User", "Visit", "VisitStep",
+    "DrillReview", "Erasing", "Goal", "HomeLink", "KeptFacts", "Limit", "MorningReport", "Override", "PlanDrill",
+    "PlanVersion", "Proposal", "RecoveryCode", "Review", "Role", "ScreeningResult", "SessionCount", "SessionDrill",
+    "SessionLog", "SignAnswer", "Sitting", "Tryout", "User", "Visit", "VisitStep",
 ]  # fmt: skip

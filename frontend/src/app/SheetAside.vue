@@ -63,6 +63,9 @@ async function handOver(): Promise<void> {
     <p v-if="frame.sheet.drills.length && frame.sheet.leave_out.length" class="small">
       <strong>Leave out for now:</strong> {{ frame.sheet.leave_out.join('; ') }}
     </p>
+    <p v-if="frame.sheet.unreviewed" class="small quiet">
+      {{ frame.sheet.unreviewed === frame.sheet.drills.length ? 'No drill here was' : `${frame.sheet.unreviewed} of ${frame.sheet.drills.length} drills were not` }} reviewed yet by a named clinician of this clinic. <RouterLink to="/library">The drills</RouterLink>
+    </p>
     </div>
     <ProblemNote :problem="problem" />
     <button v-if="session.may('hand-over')" class="act next" :disabled="busy || frame.closed || !frame.sheet.drills.length || !frame.issues_program || !!frame.sheet.refused.length || frame.sheet.unchanged" @click="handOver">
