@@ -5,6 +5,7 @@ import MovingPicture from '@/ui/MovingPicture.vue'
 import TapeLine from '@/ui/TapeLine.vue'
 import DrillReport from './DrillReport.vue'
 import { beatAt } from './pace'
+import StopSigns from './StopSigns.vue'
 import type { UseRunReturn } from './useRun'
 import { sideWords } from './words'
 
@@ -67,7 +68,7 @@ const now = computed(() => {
       </div>
       <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :pointer="state.at" :current="index" :width="352" />
       <template v-if="drill">
-        <p class="stop-box"><strong>Stop this drill for</strong> {{ drill.stop.join('; ') }}.</p>
+        <StopSigns :signs="drill.stop" />
         <p v-for="line in drill.care" :key="line"><strong>First:</strong> {{ line }}</p>
         <p v-for="line in drill.do" :key="line">{{ line }}</p>
         <p>You should feel <strong>{{ drill.feel }}</strong>.</p>

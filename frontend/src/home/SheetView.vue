@@ -8,6 +8,7 @@ import { shortDate } from '@/ui/dates'
 import TapeLine from '@/ui/TapeLine.vue'
 import { sided, sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
+import StopSigns from './StopSigns.vue'
 import { phoneWords } from './words'
 
 /** The current sheet: what to have ready, the drills, what to leave out, and the way into the session. */
@@ -57,7 +58,7 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
             <p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p>
             <p v-for="change in drill.changed" :key="change" class="clay"><strong>Changed for you:</strong> {{ change }}</p>
             <p v-if="drill.pain_line">{{ drill.pain_line }}</p>
-            <p class="stop-box"><strong>Stop this drill for</strong> {{ drill.stop.join('; ') }}.</p>
+            <StopSigns :signs="drill.stop" />
           </div>
         </li>
       </ol>
