@@ -13,7 +13,7 @@ from easepath.core.compose import Chosen, assemble, compose
 from easepath.core.compose.client_words import ALWAYS_STOP, changes_for_client, client_sentence, pain_line, stops_of
 from easepath.core.compose.sheet import sheet_entry
 from easepath.core.dose.words import EFFORTS, effort_words, share_words
-from easepath.core.facts import ClientFactor, Limit, Plan
+from easepath.core.facts import ClientFactor, Limit, PainReport, Plan
 from tests.core.build import LIBRARY, client, complaint, matched
 from tests.core.test_choices_by_hand import PLACES, no_picture
 
@@ -74,7 +74,33 @@ def test_stop_signs_follow_from_what_a_drill_does_to_the_body_each_said_once() -
     [("hold-moderate", "up to 3 of 10"), ("on-off", "up to 4 of 10"), ("oscillation", "at most 1 of 10")],
 )
 def test_every_drill_says_how_much_it_may_hurt(method: str, words: str) -> None:
-    assert words in pain_line(matcher_of(), method)
+    matcher = matcher_of()
+    drill = next(
+        d.id for d in LIBRARY.drills.values() if method in d.methods and not LIBRARY.wording[d.id].pain_at_most
+    )
+    (item,) = assemble(matcher, (Chosen(drill, "both", method),)).drills
+    assert item.method == method
+    assert words in pain_line(matcher, item)
+
+
+BOUNDED = sorted(drill for drill, words in LIBRARY.wording.items() if words.pain_at_most)
+
+
+@pytest.mark.parametrize("drill", BOUNDED)
+@pytest.mark.parametrize("pain", [1, 4, 8])
+def test_a_stop_sign_and_the_line_on_pain_never_say_different_figures(drill: str, pain: int) -> None:
+    people = client(equipment=tuple(LIBRARY.standins), places=PLACES)
+    told = complaint(
+        condition="low-back-stiff", days_since=90, pain=PainReport(now=pain, rest=pain, worst=pain, usual=pain)
+    )
+    matcher = matched(client=people, complaint=told, plan=Plan())
+    for method in LIBRARY.drills[drill].methods:
+        (item,) = assemble(matcher, (Chosen(drill, "left", method),)).drills
+        line, signs = pain_line(matcher, item), " ".join(stops_of(matcher, item))
+        figures = {int(found) for found in re.findall(r"(\d+) of 10", line)}
+        assert {int(found) for found in re.findall(r"above (\d+) of 10", signs)} == figures
+        assert "{" not in signs
+        assert max(figures, default=0) <= (LIBRARY.wording[drill].pain_at_most or 0)
 
 
 @pytest.mark.parametrize("percent", [5, 10, 20, 25, 30, 45, 50, 60, 75, 80, 95, 100])

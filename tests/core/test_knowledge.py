@@ -47,6 +47,8 @@ DAMAGE = {
                                                      "    desk:\n      stance: sit", "figures.quad-set.places"),
     "two drills of one title": ("drills/wrist-and-forearm/forearm-turns.yaml", "title: Forearm turns", "title: Finger glides",
                                 "is the title of"),
+    "a bound of pain that nothing holds": ("drills/isometrics-and-hip-strength/iso-adduction.yaml", "  pain_at_most: 2\n", "",
+                                           "wording.iso-adduction.pain_at_most"),
     "a title that says nothing": ("drills/groin/side-fold-adductor.yaml", "title: ", "titel: ",
                                   "wording.side-fold-adductor"),
 }  # fmt: skip

@@ -11,6 +11,7 @@ from easepath.api.views.base import Named
 from easepath.clinic.models import User
 from easepath.clinic.selectors.drill_reviews import last_review
 from easepath.clinic.shown import View
+from easepath.core.compose.client_words import own_stops
 from easepath.core.dose.ladder import dose_ladder
 from easepath.core.dose.words import dose_words
 from easepath.core.knowledge import Library, models, shipped_library
@@ -228,7 +229,7 @@ def drill_page(identifier: str) -> DrillPage:
         card=_card(library, drill),
         do=list(wording.do) if wording else [],
         feel=wording.feel if wording else drill.felt,
-        stop=list(wording.stop) if wording else [],
+        stop=list(own_stops(wording, wording.pain_at_most or 0)) if wording else [],
         easier=wording.easier if wording else "",
         note=drill.note or "",
         methods=[_method(library, drill, method) for method in drill.methods],

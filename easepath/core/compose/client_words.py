@@ -8,6 +8,7 @@ from easepath.core.compose.prescription import Prescription
 from easepath.core.dose.words import share_words
 from easepath.core.ids import ClientLines
 from easepath.core.knowledge.library import Library
+from easepath.core.knowledge.models import ABOVE_PAIN, Wording
 from easepath.core.match import Matcher
 from easepath.core.reasons import Reason
 from easepath.core.respond import pain_limit
@@ -70,9 +71,25 @@ def stops_of(matcher: Matcher, item: Prescription) -> tuple[str, ...]:
     library = matcher.screen.library
     wording = library.wording.get(item.drill.id)
     mode = matcher.screen.rules.mode(item.drill, item.method, item.place)
-    told = [*(wording.stop if wording else ())]
+    told = list(own_stops(wording, _may_hurt(matcher, item))) if wording else []
     told += [sign for exposure in dict.fromkeys(mode.exposures) for sign in library.stops[exposure].stop]
     return _each_once([*told, *ALWAYS_STOP])
+
+
+def own_stops(wording: Wording, limit: int) -> tuple[str, ...]:
+    """A drill's own stop signs for somebody whom it may hurt up to `limit` of 10; at 0 any pain there ends it."""
+    if limit <= 0:
+        return tuple(sign.replace(ABOVE_PAIN, "") for sign in wording.stop)
+    return tuple(sign.replace("{n}", str(limit)) for sign in wording.stop)
+
+
+def _may_hurt(matcher: Matcher, item: Prescription) -> int:
+    """The pain (0-10) that both the client's irritability with this method and the drill itself allow."""
+    library = matcher.screen.library
+    limit = pain_limit(library, matcher.screen.irritability.level, library.method(item.method))
+    wording = library.wording.get(item.drill.id)
+    own = wording.pain_at_most if wording else None
+    return limit if own is None else min(limit, own)
 
 
 def _each_once(signs: Iterable[str]) -> tuple[str, ...]:
@@ -81,14 +98,13 @@ def _each_once(signs: Iterable[str]) -> tuple[str, ...]:
     return tuple(sign for sign in kept if not any(sign != other and sign in other for other in kept))
 
 
-def pain_line(matcher: Matcher, method: str) -> str:
+def pain_line(matcher: Matcher, item: Prescription) -> str:
     """How much the drill may hurt and how much not, for this client."""
     library = matcher.screen.library
-    model = library.method(method)
-    limit = pain_limit(library, matcher.screen.irritability.level, model)
+    limit = _may_hurt(matcher, item)
     if limit <= 0:
         return library.client_lines[ClientLines.NO_PAIN].text
-    return library.home_rules[model.pain_rule].line.replace("{n}", f"{limit:g}")
+    return library.home_rules[library.method(item.method).pain_rule].line.replace("{n}", str(limit))
 
 
 def explained(library: Library, texts: Iterable[str]) -> tuple[str, ...]:

@@ -132,7 +132,7 @@ def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured) -> She
         verdict=item.verdict.word,
         changed=changes_for_client(library, item),
         modified=_modified(library, item),
-        pain_line=pain_line(matcher, item.method),
+        pain_line=pain_line(matcher, item),
         explained=explained(library, (*wording.do, wording.feel, wording.easier)) if wording else (),
         care=care_of(library, item),
         beside=drill.beside,

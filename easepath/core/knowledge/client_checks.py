@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from easepath.core.errors import Problem
 from easepath.core.ids import CLIENT_LINES
 from easepath.core.knowledge.library import Library
-from easepath.core.knowledge.models import LIMIT, Factor, effect_change, effect_word
+from easepath.core.knowledge.models import ABOVE_PAIN, LIMIT, Factor, Wording, effect_change, effect_word
 
 MOST_EXPLAINED = 6
 """Words a sheet explains at the most: who needs more should read other words."""
@@ -37,8 +37,19 @@ def check_client_words(library: Library, problems: list[Problem]) -> None:
     if len(library.glossary) > MOST_EXPLAINED:
         problems.append(Problem("glossary", "glossary", f"explains more than {MOST_EXPLAINED} words"))
     for drill, wording in library.wording.items():
-        if any(line.startswith("As ") for line in wording.do):
-            problems.append(Problem(library.files[f"wording.{drill}"], f"wording.{drill}.do", "leans on another drill"))
+        file = library.files[f"wording.{drill}"]
+        problems += [Problem(file, f"wording.{drill}.{key}", why) for key, why in _wording(wording)]
+
+
+def _wording(wording: Wording) -> Iterator[tuple[str, str]]:
+    """What is wrong with the words of one drill: key and reason."""
+    if any(line.startswith("As ") for line in wording.do):
+        yield "do", "leans on another drill"
+    bounded = any(ABOVE_PAIN in sign for sign in wording.stop)
+    if bounded != (wording.pain_at_most is not None):
+        yield "pain_at_most", f"stands with a stop sign that says {ABOVE_PAIN.strip()!r}, and only there"
+    if any("{" in sign.replace(ABOVE_PAIN, "") for sign in wording.stop):
+        yield "stop", "has a place for something that nothing fills"
 
 
 def _changes(library: Library, factor: Factor) -> Iterator[tuple[str, str]]:

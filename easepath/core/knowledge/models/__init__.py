@@ -26,6 +26,7 @@ from easepath.core.knowledge.models.figure import Figure, Stance
 from easepath.core.knowledge.models.measure import Finding, Measure
 from easepath.core.knowledge.models.method import Method, MethodDose
 from easepath.core.knowledge.models.plain import (
+    ABOVE_PAIN,
     AnswerWord,
     Area,
     Exposure,
@@ -42,6 +43,7 @@ from easepath.core.knowledge.models.red_flag import QuestionGroup, RedFlag, Stor
 from easepath.core.knowledge.models.rule import Action, ResponseRule, Rule
 
 __all__ = [
+    "ABOVE_PAIN",
     "LIMIT",
     "Action",
     "AnswerWord",

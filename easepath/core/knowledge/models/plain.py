@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -63,14 +63,22 @@ class ReasonText(Entry):
     )
 
 
+ABOVE_PAIN = " above {n} of 10"
+"""How a stop sign says its bound; where no pain is allowed the sign stands without it."""
+
+
 class Wording(Entry):
-    """What the client reads about a drill: what to do, what to feel, what ends it, easier and harder."""
+    """What the client reads about a drill: what to do, what to feel, what ends it, easier and harder.
+
+    `pain_at_most` (0-10) is the drill's own bound; a stop sign says it, or the client's lower one, at `{n}`.
+    """
 
     drill: Id
     title: str
     do: Words
     feel: str
     stop: Words
+    pain_at_most: Annotated[int, Field(ge=1, le=10)] | None = None
     easier: str
     harder: str = "Only when we tell you."
 
