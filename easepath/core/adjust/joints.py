@@ -7,7 +7,8 @@ from collections.abc import Mapping
 from easepath.core.ids import Exposures, Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Drill
-from easepath.core.vocabulary import SideName, other_side, target_of
+from easepath.core.knowledge.modes import reaches_side
+from easepath.core.vocabulary import SideName, target_of
 
 LOADS: Mapping[str, frozenset[str]] = {
     "knee": frozenset({
@@ -40,9 +41,5 @@ def joints_of_sign(library: Library, drill: Drill, felt: str | None) -> frozense
 def loads_joint(library: Library, drill: Drill, drilled: frozenset[SideName], joint: str, side: SideName) -> bool:
     """Whether a drill done on some sides loads a joint on one side with what it is spared, or the whole person."""
     spared = LOADS.get(joint, frozenset())
-    for mode in library.modes[drill.id]:
-        for exposure, who in mode.loads:
-            loaded = drilled if who == "drilled" else {other_side(one) for one in drilled}
-            if exposure in spared and (who == "whole" or side in loaded):
-                return True
-    return False
+    loads = (load for mode in library.modes[drill.id] for load in mode.loads)
+    return any(exposure in spared and reaches_side(who, drilled, frozenset({side})) for exposure, who in loads)

@@ -11,8 +11,9 @@ from easepath.core.compose.prescription import Prescription, prescribe, trained_
 from easepath.core.facts import Situation
 from easepath.core.ids import Needs
 from easepath.core.knowledge.models import Drill
+from easepath.core.knowledge.modes import reaches_side
 from easepath.core.match.rank import RISK_FACTOR, Candidate, Matcher
-from easepath.core.vocabulary import BOTH, SIDES, Place, SideName, Verdict, action_of, other_side
+from easepath.core.vocabulary import BOTH, SIDES, Place, SideName, Verdict, action_of
 
 ENTRY_FIT = 0.3
 """Below it a drill serves the client too little to be worth the minutes."""
@@ -141,11 +142,8 @@ def watched_loads(matcher: Matcher) -> dict[str, int]:
 def loads_affected(matcher: Matcher, drill: Drill, sides: frozenset[SideName], load: str) -> bool:
     """Whether a drill done on some sides puts a load it lists on an affected side, or on the whole person."""
     affected = matcher.screen.situation.complaint.affected
-    for exposure, who in matcher.screen.library.drill_loads[drill.id]:
-        loaded = sides if who == "drilled" else {other_side(side) for side in sides}
-        if exposure == load and (who == "whole" or loaded & affected):
-            return True
-    return False
+    loads = matcher.screen.library.drill_loads[drill.id]
+    return any(exposure == load and reaches_side(who, sides, affected) for exposure, who in loads)
 
 
 def _ladder_taken(matcher: Matcher, drill: Drill) -> str | None:

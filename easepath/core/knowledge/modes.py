@@ -8,7 +8,7 @@ from typing import Literal
 
 from easepath.core.ids import Exposures, Methods
 from easepath.core.knowledge.models import Drill, Exposure, Method
-from easepath.core.vocabulary import Place, action_of
+from easepath.core.vocabulary import Place, SideName, action_of, other_side
 
 END_RANGE_HOLD_SECONDS = 20
 """A hold as long as this loads the end of range, whatever the drill lists."""
@@ -39,6 +39,11 @@ class Mode:
     def exposures(self) -> tuple[str, ...]:
         """The exposures in force, whomever they load."""
         return tuple(exposure for exposure, _ in self.loads)
+
+
+def reaches_side(who: Who, drilled: Iterable[SideName], sides: frozenset[SideName]) -> bool:
+    """Whether a load meets one of `sides`, or the whole person, when the drilled sides work."""
+    return who == "whole" or any((one if who == "drilled" else other_side(one)) in sides for one in drilled)
 
 
 def loads_of(own: Iterable[str], other: Iterable[str], exposures: Mapping[str, Exposure]) -> Loads:

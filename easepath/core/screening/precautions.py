@@ -9,11 +9,11 @@ from dataclasses import dataclass
 from easepath.core.facts import ClientFactor, Situation
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill, Stage
-from easepath.core.knowledge.modes import Loads
+from easepath.core.knowledge.modes import Loads, reaches_side
 from easepath.core.reasons import Reason
 from easepath.core.screening.effects import factor_sides, inside_window
 from easepath.core.story import plan_stage
-from easepath.core.vocabulary import SideName, Verdict, other_side
+from easepath.core.vocabulary import SideName, Verdict
 
 FORBIDDEN_RISK = 3
 """What the profile itself never offers."""
@@ -68,8 +68,7 @@ class Precautions:
             if each.stage is None or drill.id in each.stage.except_:
                 continue
             for exposure, who in loads:
-                loaded = None if who == "whole" else side if who == "drilled" else other_side(side)
-                if exposure in each.stage.blocks and (loaded is None or loaded in each.sides):
+                if exposure in each.stage.blocks and reaches_side(who, (side,), each.sides):
                     yield each.reason(self._library.exposures[exposure].means)
 
 

@@ -9,7 +9,7 @@ from easepath.core.facts import ClientFactor, Situation
 from easepath.core.ids import Exposures, Factors, Methods
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill, Measure, effect_verdict
-from easepath.core.knowledge.modes import Loads, Mode, off_desk
+from easepath.core.knowledge.modes import Loads, Mode, off_desk, reaches_side
 from easepath.core.reasons import Reason
 from easepath.core.screening.effects import Effects
 from easepath.core.screening.equipment import Household
@@ -93,8 +93,7 @@ class DrillScreen:
         caps = [self._profile.effort_cap[drill.id]] if self._profile and drill.id in self._profile.effort_cap else []
         for exposure, percent, factor_sides in self._effects.effort_caps:
             for name, who in self._library.drill_loads[drill.id]:
-                loaded = {None if who == "whole" else s if who == "drilled" else other_side(s) for s in sides}
-                if name == exposure and (who == "whole" or loaded & factor_sides):
+                if name == exposure and reaches_side(who, sides, factor_sides):
                     caps.append(percent)
         return min(caps, default=None)
 
