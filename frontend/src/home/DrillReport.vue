@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import PainStrip from '@/ui/PainStrip.vue'
-import type { Report } from './useRun'
+import type { Report, Told } from './useRun'
 import { MOVED, phoneWords, siteWords, symptomWords } from './words'
 
 type Moved = 'none' | 'up' | 'down'
@@ -12,7 +12,7 @@ type Sheet = HomeSchemas['HomeSheet']
 
 /** How a drill went: worst pain, what was felt, and where. A stop sign ends the drill and says what to do at once. */
 const props = defineProps<{ drill: HomeSchemas['HomeDrill']; share: number; sheet: Sheet }>()
-const emit = defineEmits<{ report: [report: Omit<Report, 'done_pct'> & { done_pct?: number }]; notToday: []; end: [] }>()
+const emit = defineEmits<{ report: [report: Told]; notToday: []; end: [] }>()
 const during = ref<number | null>(null)
 const symptom = ref<Symptom>('')
 const felt = ref('')

@@ -14,6 +14,9 @@ export interface Report {
   stopped?: string
 }
 
+/** What is told of a drill; how much of it was done is counted by the tape, or told of what is done beside the session. */
+export type Told = Omit<Report, 'done_pct'> & { done_pct?: number }
+
 /** Where a session stands, as it is kept on the phone so that a closed tab loses nothing. */
 export interface RunState {
   version: number
@@ -45,7 +48,7 @@ export interface UseRunReturn {
   stopDrill: () => void
   skip: () => void
   back: () => void
-  report: (report: Omit<Report, 'done_pct'> & { done_pct?: number }) => void
+  report: (report: Told) => void
   /** a drill beside the session that was not done today */
   notToday: () => void
   finishNow: () => void
@@ -203,7 +206,7 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     if (state.value && stretch.value) state.value.at = stretch.value.start
   }
 
-  function report(given: Omit<Report, 'done_pct'> & { done_pct?: number }): void {
+  function report(given: Told): void {
     const run = state.value
     if (!run || run.asking === null) return
     const drill = sheet.value?.drills[run.asking]
