@@ -140,7 +140,7 @@ def session_lines(record: Record) -> list[SessionOut]:
         morning = morning_of(session, dates[session.date])
         drills = []
         for row in session.drills:
-            response = None if out else responses[str(session.id), row.drill, row.side]
+            response = None if out else responses[session.id.hex, row.drill, row.side]
             drills.append(SessionDrillOut(
                 drill=row.drill, title=assessment.library.title(row.drill), side=side_word(row.side),
                 done_pct=row.done_pct, during=row.during, symptom=one_of(TOLD_SYMPTOMS, row.symptom),

@@ -118,7 +118,7 @@ def soreness_open(record: Record) -> tuple[OpenSoreness, ...]:
             pain=session.morning.pain, unusual=unusual_word(session.morning.unusual),
         )
         for session in effective_sessions(record)
-        if str(session.id) in waiting and (today - session.date).days <= MORNING_LOOK_BACK
+        if session.id.hex in waiting and (today - session.date).days <= MORNING_LOOK_BACK
         and session.morning is not None
     )  # fmt: skip
 

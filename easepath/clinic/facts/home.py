@@ -26,7 +26,7 @@ def effective_sessions(record: Record) -> list[SessionRow]:
 def uncorrected_sessions(record: Record) -> list[SessionRow]:
     """Sessions that no later one corrects, by date, whether they count or not."""
     corrected = {session.corrects for session in record.sessions if session.corrects}
-    return [session for session in record.sessions if session.id not in corrected]
+    return [session for session in record.sessions if not corrected or session.id not in corrected]
 
 
 def by_date(sessions: Iterable[SessionRow]) -> dict[dt.date, list[SessionRow]]:
@@ -53,7 +53,7 @@ def log_entries(record: Record) -> tuple[core.LogEntry, ...]:
     for session in sessions:
         morning = morning_of(session, dates[session.date]) or UNTOLD
         around = _around(session.before, session.after, *morning)
-        shared = {"date": session.date, "session": str(session.id), **around}
+        shared = {"date": session.date, "session": session.id.hex, **around}
         entries += [_done(row).with_known(shared) for row in session.drills]
     return tuple(entries)
 

@@ -111,13 +111,11 @@ class SessionDays(ListAsAsked[SessionDay]):
         """`places` are those of the sessions in the log, in its order."""
         self._responder = responder
         self._places = places
-        self._starts: list[int] = []
-        before = None
-        for number, place in enumerate(places):
-            if (date := responder.log[place].date) != before:
-                self._starts.append(number)
-                before = date
-        super().__init__(len(self._starts), self._day)
+        told = [responder.log[place].date for place in places]
+        self._starts = [number for number, date in enumerate(told) if number == 0 or date != told[number - 1]]
+        self.dates = tuple(told[start] for start in self._starts)
+        """The dates alone, without any response."""
+        super().__init__(len(self.dates), self._day)
 
     def _day(self, number: int) -> SessionDay:
         last = number + 1 == len(self._starts)
@@ -125,12 +123,9 @@ class SessionDays(ListAsAsked[SessionDay]):
         answered = tuple(self._responder.answered[place] for place in places)
         return SessionDay(answered[0].entry.date, answered)
 
-    @property
-    def dates(self) -> tuple[dt.date, ...]:
-        """The dates alone, without reading any response."""
-        return tuple(self._responder.log[self._places[start]].date for start in self._starts)
-
     def since(self, date: dt.date) -> SessionDays:
         """Those on a date or after it."""
-        first = bisect_left(self._places, date, key=lambda place: self._responder.log[place].date)
-        return SessionDays(self._responder, self._places[first:]) if first else self
+        first = bisect_left(self.dates, date)
+        if not first:
+            return self
+        return SessionDays(self._responder, self._places[self._starts[first] :] if first < len(self) else ())
