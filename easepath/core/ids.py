@@ -173,6 +173,7 @@ class FlagItems:
     """Red-flag items that a measurement or a session at home answers."""
 
     PRESSURE_180: Final = "pressure-180"
+    PRESSURE_180_SYMPTOMS: Final = "pressure-180-symptoms"
     REPLACED_JOINT_NEW: Final = "replaced-joint-new"
     SADDLE_NUMBNESS: Final = "saddle-numbness"
 

@@ -7,12 +7,14 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.screening import ClearanceIn, SaveScreening
+from easepath.api.schemas.screening import ClearanceIn, PressureIn, SaveScreening
 from easepath.api.views.screening import ScreeningOut, screening_view
 from easepath.clinic.actions.confirm_screening import confirm_screening
 from easepath.clinic.actions.record_clearance import record_clearance
+from easepath.clinic.actions.save_pressure import PressureEntry, save_pressure
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
+from easepath.clinic.errors import FieldError
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
 
@@ -41,6 +43,20 @@ def put_screening(request: HttpRequest, visit: int, payload: SaveScreening) -> S
     screening = Screening(payload.answers, factors, limits, payload.asked_as)
     saved = save_screening(staff(request), found, payload.revision, screening, person=payload.person_revision)
     return screening_view(saved.after)
+
+
+@router.put("/visits/{visit}/pressure", response={200: ScreeningOut, 422: Problem}, operation_id="save_pressure")
+def put_pressure(request: HttpRequest, visit: int, payload: PressureIn) -> ScreeningOut:
+    """Save the two numbers of a blood pressure; returns what the screen now tells."""
+    given = {"upper": payload.upper, "lower": payload.lower}
+    missing = {name: "is missing: a blood pressure is two numbers" for name, value in given.items() if value is None}
+    if len(missing) == 1:
+        raise FieldError(missing)
+    pressure = None
+    if payload.upper is not None and payload.lower is not None:
+        pressure = PressureEntry(payload.upper, payload.lower)
+    found = get_visit(staff(request), visit)
+    return screening_view(save_pressure(staff(request), found, pressure).after)
 
 
 @router.post("/visits/{visit}/screening/confirm", response=ScreeningOut, operation_id="confirm_screening")

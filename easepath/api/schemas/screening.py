@@ -30,6 +30,13 @@ class LimitIn(In):
     by: Literal["surgeon", "clinician"]
 
 
+class PressureIn(In):
+    """The blood pressure of this visit in mmHg; both left out takes it out."""
+
+    upper: float | None = None
+    lower: float | None = None
+
+
 class SaveScreening(In):
     """Every answer and every factor on the revision they were made on; a word left out is unanswered."""
 

@@ -14,6 +14,7 @@ from easepath.core.compose.sheet import Stretch, sheet_entry, timeline
 from easepath.core.dose.words import dose_words
 from easepath.core.errors import CaseError
 from easepath.core.knowledge import shipped_library
+from easepath.core.screening.consequences import drill_verdicts
 from easepath.core.vocabulary import Outcome, Verdict
 from easepath.figure.album import album_of
 
@@ -135,15 +136,7 @@ def frame(record: Record) -> Frame:
 
 def _counts(assessment: Assessment) -> tuple[int, int]:
     """How many drills are refused, and changed for safety, on an affected side; another method alone is no change."""
-    affected = assessment.screen.situation.complaint.affected
-    worst = [
-        max(
-            (r.verdict for s, v in by_side.items() if s == "both" or s in affected
-             for r in v.reasons if r.rule != "other-method"),
-            default=Verdict.CLEAR,
-        )
-        for by_side in assessment.screen.drills.values()
-    ]  # fmt: skip
+    worst = list(drill_verdicts(assessment.screen).values())
     return worst.count(Verdict.EXCLUDE), worst.count(Verdict.MODIFY)
 
 

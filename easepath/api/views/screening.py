@@ -6,18 +6,21 @@ from collections.abc import Iterator, Mapping
 from typing import Literal, get_args
 
 from easepath.api.views.base import NO_SIDES, NoSide
+from easepath.api.views.consequences import ConsequenceOut, consequences_view
 from easepath.api.views.story import carried_from
 from easepath.clinic.repository import Record
 from easepath.clinic.rows import AnswerRow
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
-from easepath.core.ids import Answers
+from easepath.core.ids import Answers, Factors, FlagItems
 from easepath.core.knowledge.models import RedFlag
-from easepath.core.reasons import Reason
 from easepath.core.screening.falls import falls_asked
+from easepath.core.screening.pressure import Pressure, pressure_on
 from easepath.core.screening.spoken import spoken_of
-from easepath.core.vocabulary import FlagAction, SideWord, Verdict, VerdictWord, one_of
+from easepath.core.vocabulary import FlagAction, SideWord, one_of
 
+PRESSURE = Answers.BLOOD_PRESSURE_MEASURED
+"""The context that two numbers answer, or a no where none are taken."""
 Pending = Literal["", "no", "open"]
 PENDING: tuple[Pending, ...] = get_args(Pending)
 LimitBy = Literal["surgeon", "clinician"]
@@ -64,6 +67,15 @@ class ReadOut(View):
     text: str
     none: str
     words: list[str]
+
+
+class PressureOut(View):
+    """The blood pressure taken today in mmHg; `always` where a factor asks for it at every visit."""
+
+    upper: float | None
+    lower: float | None
+    high: bool
+    always: bool
 
 
 class SpokenOut(View):
@@ -119,15 +131,6 @@ class AssumedOut(View):
     side: SideWord
 
 
-class EffectGroup(View):
-    """What one reason does to the library."""
-
-    verdict: VerdictWord
-    why: str
-    count: int
-    drills: list[str]
-
-
 class ScreeningOut(View):
     """The Screen step."""
 
@@ -136,6 +139,7 @@ class ScreeningOut(View):
     carried_from: str | None
     limits: list[LimitOut]
     contexts: list[Question]
+    pressure: PressureOut
     groups: list[FlagGroup]
     read_out: list[ReadOut]
     spoken: list[SpokenOut]
@@ -148,7 +152,7 @@ class ScreeningOut(View):
     factors: list[FactorOut]
     assumed: list[AssumedOut]
     ask_factors: list[str]
-    effects: list[EffectGroup]
+    consequences: list[ConsequenceOut]
 
 
 ACTION_ORDER = ("emergency", "same-day", "within-days", "discuss")
@@ -163,6 +167,8 @@ def screening_view(record: Record) -> ScreeningOut:
         flag for flag in (*(entry.flag for entry in screen.flags.asked), *screen.flags.ruled_out)
         if flag.only_if is None or flag.only_if in answers or screen.flags.contexts[flag.only_if] is not False
     ]  # fmt: skip
+    pressure = pressure_on(record.today, assessment.facts.sittings_anywhere)
+    shown = [flag for flag in shown if flag.only_if != PRESSURE or _pressure_asks(flag, pressure, answers)]
     spoken = spoken_of(library, record.complaint.words)
     shown.sort(key=lambda flag: ACTION_ORDER.index(flag.action))
     raised = {flag.id: flag for flag in screen.flags.raised}
@@ -172,6 +178,10 @@ def screening_view(record: Record) -> ScreeningOut:
         person_revision=record.complaint.client.revision,
         carried_from=carried_from(record, "screening"),
         contexts=_contexts(assessment, shown, answers),
+        pressure=PressureOut(
+            upper=pressure.upper, lower=pressure.lower, high=pressure.high,
+            always=Factors.HIGH_BLOOD_PRESSURE in screen.factor_ids,
+        ),
         groups=[_group(assessment, flag, answers, raised=flag.id in raised) for flag in shown],
         read_out=list(_read_out(assessment, shown, spoken)),
         spoken=_spoken(assessment, shown, spoken, answers),
@@ -219,18 +229,24 @@ def screening_view(record: Record) -> ScreeningOut:
             for row in record.limits
         ],
         ask_factors=list(screen.profile.ask_factors if screen.profile else ()),
-        effects=effect_groups(assessment),
+        consequences=consequences_view(record),
     )  # fmt: skip
 
 
 def _contexts(assessment: Assessment, shown: list[RedFlag], answers: dict[str, AnswerRow]) -> list[Question]:
     """What decides which questions come next, each once; not what a factor, a measurement, sex or age tells already."""
-    words = dict.fromkeys(flag.only_if for flag in shown if flag.only_if)
+    words = dict.fromkeys(flag.only_if for flag in shown if flag.only_if and flag.only_if != PRESSURE)
     told = assessment.screen.flags.contexts
     return [
         _question(word, assessment.library.answers[word].text, answers)
         for word in words if word in answers or told[word] is None
     ]  # fmt: skip
+
+
+def _pressure_asks(flag: RedFlag, pressure: Pressure, answers: dict[str, AnswerRow]) -> bool:
+    """Whether words are asked about a blood pressure: what comes with a high one, and what was answered yes."""
+    said = any(word in answers and answers[word].value for word in flag.items)
+    return said or (pressure.high and FlagItems.PRESSURE_180 not in flag.items)
 
 
 READ_OUT_WORDS = {2: "both", 3: "all three", 4: "all four", 5: "all five"}
@@ -299,29 +315,3 @@ def _question(word: str, text: str, answers: dict[str, AnswerRow]) -> Question:
         to_confirm=answer is not None and answer.to_confirm,
         pending="" if answer is None else one_of(PENDING, answer.pending),
     )
-
-
-def effect_groups(assessment: Assessment) -> list[EffectGroup]:
-    """What the screen does to the library, grouped by the reason that does it: how many, and which."""
-    affected = assessment.screen.situation.complaint.affected
-    groups: dict[tuple[str, int], dict[str, str]] = {}
-    for drill_id, by_side in assessment.screen.drills.items():
-        for side, verdict in by_side.items():
-            if side != "both" and side not in affected:
-                continue
-            for reason in verdict.reasons:
-                if reason.verdict > Verdict.CLEAR and reason.rule not in ("other-method",):
-                    name = assessment.library.drills[drill_id].name
-                    groups.setdefault((_short(assessment, reason), reason.verdict), {})[drill_id] = name
-    ordered = sorted(groups.items(), key=lambda item: (-item[0][1], -len(item[1]), item[0][0]))
-    return [
-        EffectGroup(verdict=Verdict(grade).word, why=why, count=len(names), drills=sorted(names.values()))
-        for (why, grade), names in ordered
-    ]
-
-
-def _short(assessment: Assessment, reason: Reason) -> str:
-    """The reason in words that many drills share."""
-    if reason.rule == "range-measure-first":
-        return f"{reason.facts['movement']} {reason.facts['side']} is not measured: measure first"
-    return reason.text(assessment.library)

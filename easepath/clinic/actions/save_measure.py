@@ -75,10 +75,13 @@ class Measuring:
 
 def save_measure(actor: models.User, visit: models.Visit, revision: int, measuring: Measuring) -> Saved:
     """Save the whole step on the revision it was made on; a refused test takes no reading."""
-    return act(actor, "measure", partial(read_again, visit), lambda record: _decide(actor, record, revision, measuring))
+    return act(
+        actor, "measure", partial(read_again, visit), lambda record: decide_measure(actor, record, revision, measuring)
+    )
 
 
-def _decide(actor: models.User, record: Record, revision: int, measuring: Measuring) -> Act[Saved]:
+def decide_measure(actor: models.User, record: Record, revision: int, measuring: Measuring) -> Act[Saved]:
+    """What a save of the whole step writes; raises what it is refused with."""
     _check(measuring)
     before = Measuring.of(record)
     _refuse_tests(record, before, measuring)

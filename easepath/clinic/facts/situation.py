@@ -16,6 +16,7 @@ from easepath.core.facts.checks import check_situation
 from easepath.core.knowledge import Library
 from easepath.core.knowledge.models import Dose
 from easepath.core.measure.error import MDC_FACTOR
+from easepath.core.screening.pressure import pressure_on
 from easepath.core.story import profile_in_force
 
 if TYPE_CHECKING:
@@ -48,12 +49,13 @@ def _read(kind: type[F], **values: Any) -> F:
 
 def _situation(library: Library, record: Record) -> core.Situation:
     complaint, today = record.complaint, record.today
-    story = _complaint(record)
+    measures = tuple(_sitting(row, complaint.pk) for row in record.sittings if row.date <= today)
+    story = _complaint(record, measures)
     return core.Situation(
         today=today,
         client=_client(record),
         complaint=story,
-        measures=tuple(_sitting(row, complaint.pk) for row in record.sittings if row.date <= today),
+        measures=measures,
         tryouts=tuple(_tryout(row) for row in record.tryouts),
         goals=tuple(_read(core.Goal, measure=row.measure, side=row.side, value=row.value) for row in record.goals),
         methods=dict(complaint.methods),
@@ -139,9 +141,13 @@ def _days_since(date: dt.date | None, today: dt.date) -> int | None:
     return None if date is None else max(0, (today - date).days)
 
 
-def _complaint(record: Record) -> core.Complaint:
-    """The story and the answers; an answer that waits for confirmation counts only when it is a yes."""
+def _complaint(record: Record, measures: tuple[core.Sitting, ...]) -> core.Complaint:
+    """The story and the answers; an answer that waits for confirmation counts only when it is a yes.
+
+    What nobody answered in words, the two numbers of a blood pressure taken today answer.
+    """
     complaint = record.complaint
+    pressure = pressure_on(record.today, measures).answers
     pains = {name: getattr(complaint, f"pain_{name}") for name in core.PainReport.model_fields}
     return _read(
         core.Complaint,
@@ -154,7 +160,7 @@ def _complaint(record: Record) -> core.Complaint:
         wakes=complaint.wakes,
         stiff_minutes=complaint.stiff_minutes,
         observed=tuple(complaint.observed),
-        answers={row.word: _settled(row) for row in record.answers if not row.is_context},
+        answers={**pressure, **{row.word: _settled(row) for row in record.answers if not row.is_context}},
         context={row.word: _settled(row) for row in record.answers if row.is_context},
     )
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from easepath.core.facts import ClientFactor, Situation
-from easepath.core.ids import Answers, Factors, FlagItems, Measures
+from easepath.core.ids import Answers, Factors, FlagItems
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, RedFlag
 from easepath.core.measure.values import Measurements
@@ -14,13 +14,10 @@ from easepath.core.reasons import Reason
 from easepath.core.screening.contexts import contexts_told
 from easepath.core.screening.falls import falls_unanswered
 from easepath.core.screening.home_signs import told_at_home
+from easepath.core.screening.pressure import pressure_on
 from easepath.core.story import answer, complaint_regions, context
 from easepath.core.vocabulary import FlagAction, Outcome
 
-PRESSURE_UPPER = 180
-"""mmHg at and above which nobody exercises before a doctor has looked."""
-PRESSURE_LOWER = 110
-"""The same for the lower value."""
 STRONG_PAIN = 8
 """Pain now, of 10, with which nobody is simply clear."""
 OTTAWA_AGE = 55
@@ -71,17 +68,13 @@ class FlagResult:
 class _Answers:
     """Answers, contexts, age and factors as the flag rules read them."""
 
-    def __init__(
-        self, library: Library, situation: Situation, measured: Measurements, factors: tuple[ClientFactor, ...]
-    ) -> None:
+    def __init__(self, library: Library, situation: Situation, factors: tuple[ClientFactor, ...]) -> None:
         self.complaint = situation.complaint
         self.age = situation.client.age
         self._contexts = contexts_told(library, situation, factors)
         self.factors = frozenset(factor.id for factor in factors)
         self._told = told_at_home(library, situation, factors)
-        upper, lower = (_today(situation, measured, m) for m in (Measures.BLOOD_PRESSURE, Measures.BLOOD_PRESSURE_LOW))
-        self._pressure_taken = upper is not None or lower is not None
-        self._pressure_high = (upper or 0) >= PRESSURE_UPPER or (lower or 0) >= PRESSURE_LOWER
+        self._pressure = pressure_on(situation.today, situation.sittings_anywhere)
         self._raised_items = {
             finding.raises
             for finding in library.findings
@@ -90,7 +83,7 @@ class _Answers:
 
     def item(self, word: str) -> bool | None:
         """The answer to an item; ticked observations, sessions at home and today's blood pressure included."""
-        if word in self._raised_items or (word == FlagItems.PRESSURE_180 and self._pressure_high):
+        if word in self._raised_items or (word == FlagItems.PRESSURE_180 and self._pressure.high):
             return True
         return answer(self.complaint, word)
 
@@ -99,7 +92,7 @@ class _Answers:
         if word in self._told:
             return True
         if word == Answers.BLOOD_PRESSURE_MEASURED and (
-            self._pressure_taken or Factors.HIGH_BLOOD_PRESSURE in self.factors
+            self._pressure.taken or Factors.HIGH_BLOOD_PRESSURE in self.factors
         ):
             return True
         if self._contexts.get(word):
@@ -122,12 +115,6 @@ class _Answers:
         return self.item(word) is True
 
 
-def _today(situation: Situation, measured: Measurements, measure: str) -> float | None:
-    """Today's value, taken for whichever complaint: a pressure belongs to the person."""
-    latest = measured.latest_anywhere(measure, "both")
-    return None if latest is None or latest.date != situation.today else latest.value
-
-
 def ask_flags(
     library: Library,
     situation: Situation,
@@ -136,7 +123,7 @@ def ask_flags(
     profile: Condition | None,
 ) -> FlagResult:
     """Ask every flag of the client's regions; raise what is known, list what is not answered."""
-    answers = _Answers(library, situation, measured, factors)
+    answers = _Answers(library, situation, factors)
     regions = complaint_regions(library, situation.complaint)
     here = [
         flag

@@ -890,6 +890,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit}/pressure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Pressure
+         * @description Save the two numbers of a blood pressure; returns what the screen now tells.
+         */
+        put: operations["save_pressure"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit}/respond": {
         parameters: {
             query?: never;
@@ -1518,6 +1538,35 @@ export interface components {
             words: string[];
         };
         /**
+         * ConsequenceOut
+         * @description What one cause does: how many drills it refuses, changes and cautions, and which of the sheet.
+         */
+        ConsequenceOut: {
+            /** Cause */
+            cause: string;
+            /** Cautions */
+            cautions: number;
+            /** Changes */
+            changes: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "act" | "know" | "noted";
+            /** Needed */
+            needed: number;
+            /** On Sheet */
+            on_sheet: string[];
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Refuses */
+            refuses: number;
+            /** Title */
+            title: string;
+            /** Todo */
+            todo: ("measure" | "limit" | "falls" | "clearance") | null;
+        };
+        /**
          * CountIn
          * @description Whether a session counts, and why.
          */
@@ -1859,23 +1908,6 @@ export interface components {
             title: string;
             /** Visit */
             visit: number;
-        };
-        /**
-         * EffectGroup
-         * @description What one reason does to the library.
-         */
-        EffectGroup: {
-            /** Count */
-            count: number;
-            /** Drills */
-            drills: string[];
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "clear" | "caution" | "modify" | "exclude";
-            /** Why */
-            why: string;
         };
         /**
          * EraseIn
@@ -2829,6 +2861,21 @@ export interface components {
             was: "clear" | "caution" | "modify" | "exclude";
         };
         /**
+         * PartOut
+         * @description One sentence of a cause, with the titles of the drills it speaks about.
+         */
+        PartOut: {
+            /** Drills */
+            drills: string[];
+            /** Text */
+            text: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
+        };
+        /**
          * PasswordChange
          * @description The present password and the next.
          */
@@ -2914,6 +2961,30 @@ export interface components {
             side: "left" | "right" | "both";
             /** Title */
             title: string;
+        };
+        /**
+         * PressureIn
+         * @description The blood pressure of this visit in mmHg; both left out takes it out.
+         */
+        PressureIn: {
+            /** Lower */
+            lower?: number | null;
+            /** Upper */
+            upper?: number | null;
+        };
+        /**
+         * PressureOut
+         * @description The blood pressure taken today in mmHg; `always` where a factor asks for it at every visit.
+         */
+        PressureOut: {
+            /** Always */
+            always: boolean;
+            /** High */
+            high: boolean;
+            /** Lower */
+            lower: number | null;
+            /** Upper */
+            upper: number | null;
         };
         /**
          * PrintIn
@@ -3513,10 +3584,10 @@ export interface components {
             carried_from: string | null;
             /** Cleared */
             cleared: components["schemas"]["ClearedOut"][];
+            /** Consequences */
+            consequences: components["schemas"]["ConsequenceOut"][];
             /** Contexts */
             contexts: components["schemas"]["Question"][];
-            /** Effects */
-            effects: components["schemas"]["EffectGroup"][];
             /** Factors */
             factors: components["schemas"]["FactorOut"][];
             /** Groups */
@@ -3525,6 +3596,7 @@ export interface components {
             limits: components["schemas"]["LimitOut"][];
             /** Person Revision */
             person_revision: number;
+            pressure: components["schemas"]["PressureOut"];
             /** Profile Questions */
             profile_questions: components["schemas"]["Question"][];
             /** Raised */
@@ -9914,6 +9986,131 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OverrideOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_pressure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PressureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreeningOut"];
                 };
             };
             /** @description Bad Request */

@@ -12,11 +12,12 @@ import KeyHelp from '@/ui/KeyHelp.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import SaveState from '@/ui/SaveState.vue'
 import { useDraft } from '@/ui/useDraft'
-import EffectList from './EffectList.vue'
+import ConsequenceList from './ConsequenceList.vue'
 import FactorList from './FactorList.vue'
 import LimitList from './LimitList.vue'
 import OutcomeBox from './OutcomeBox.vue'
 import { asked as askedSingly, bands, questionsOf, readOutState, unanswered, type Answers, type Question, type ReadOut } from './questions'
+import PressureRow from './PressureRow.vue'
 import ReadOutCard from './ReadOutCard.vue'
 
 type Screening = Schemas['ScreeningOut']
@@ -63,11 +64,14 @@ const shownBands = computed(() => {
 })
 const all = computed<Question[]>(() => [...first.value, ...shownBands.value.flatMap((b) => b.questions)])
 /** what is stopped at, in the order it is shown: a question, or a group of them as one */
-const stops = computed(() => [...first.value.map((q) => q.word), ...shownBands.value.flatMap((b) => [...b.readOuts.map((one) => `group:${one.id}`), ...b.singles.map((q) => q.word)])])
+const stops = computed(() => [...first.value.map((q) => q.word), 'pressure', ...shownBands.value.flatMap((b) => [...b.readOuts.map((one) => `group:${one.id}`), ...b.singles.map((q) => q.word)])])
 const textOf = (word: string) => all.value.find((q) => q.word === word)?.text ?? word
 const stateOf = (one: ReadOut) => readOutState(one, answers.value, opened.value)
 const denied = computed(() => (view.value?.spoken ?? []).filter((one) => answers.value[one.word] === false))
-const open = computed(() => unanswered(all.value, answers.value).length)
+/** that no blood pressure was taken, said in words; where two numbers stand they say it */
+const NOT_TAKEN = 'blood-pressure-measured'
+const pressureOpen = computed(() => view.value?.pressure.upper === null && answers.value[NOT_TAKEN] !== false)
+const open = computed(() => unanswered(all.value, answers.value).length + (pressureOpen.value ? 1 : 0))
 /** what somebody who may not confirm would have instead of an answer, a factor or a limit in force */
 const asked = computed(() => all.value.filter((q) => q.pending).length
   + [...(view.value?.factors ?? []), ...(view.value?.limits ?? [])].filter((row) => row.withdrawal_asked).length)
@@ -105,12 +109,21 @@ function focused(): string | null {
 function move(step: number): void {
   const words = stops.value
   const now = words.indexOf(focused() ?? '')
-  const next = words[Math.min(words.length - 1, Math.max(0, now + step))]
-  panel.value?.querySelector<HTMLElement>(`[data-word="${next}"]`)?.focus()
+  focusOn(words[Math.min(words.length - 1, Math.max(0, now + step))] ?? '')
+}
+
+function focusOn(word: string): void {
+  panel.value?.querySelector<HTMLElement>(`[data-word="${word}"]`)?.focus()
 }
 
 function answerFocused(value: boolean | undefined): void {
   const word = focused()
+  if (word === 'pressure') {
+    if (value !== true && view.value?.pressure.upper === null && !view.value.pressure.always) answer(NOT_TAKEN, value)
+    else panel.value?.querySelector<HTMLInputElement>('[data-word="pressure"] input')?.focus()
+    if (value === false) void nextTick(() => move(1))
+    return
+  }
   if (!word) return move(1) // the first key shows which question is meant; only the next one answers it
   const group = (view.value?.read_out ?? []).find((one) => `group:${one.id}` === word)
   if (group) answerGroup(group, value === undefined ? 'open' : value ? 'single' : 'none')
@@ -129,6 +142,11 @@ const { keys } = usePanelKeys(panel, () => [
 async function confirm(accept: boolean): Promise<void> {
   const found = await outcome(clinic.POST('/api/visits/{visit}/screening/confirm', { params: { path, query: { accept } } }))
   if (found.ok) await draft.reload()
+  refresh()
+}
+
+function pressed(found: Screening): void {
+  show(found)
   refresh()
 }
 
@@ -156,7 +174,7 @@ async function cleared(): Promise<void> {
         <div v-if="denied.length" class="denied" role="status">
           <p v-for="one in denied" :key="one.word"><strong>Story: “{{ one.said }}”</strong> – you answered no to: {{ one.text }}</p>
         </div>
-        <div v-if="first.length" class="band">
+        <div class="band">
           <h2>First: this decides what else is asked</h2>
           <div v-for="q in first" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
             <span class="text">{{ q.text }}</span>
@@ -165,6 +183,7 @@ async function cleared(): Promise<void> {
               <button type="button" :aria-pressed="answers[q.word] === false" @click="answer(q.word, answers[q.word] === false ? undefined : false)">no</button>
             </span>
           </div>
+          <PressureRow :visit="visit" :pressure="view.pressure" :not-taken="answers[NOT_TAKEN] === false" @found="pressed" @not-taken="answer(NOT_TAKEN, $event ? false : undefined)" />
         </div>
         <div v-for="{ band, readOuts, singles } in shownBands" :key="band.action" class="band" :class="band.action">
           <h2>{{ band.title }}</h2>
@@ -180,9 +199,9 @@ async function cleared(): Promise<void> {
       </div>
       <div class="side">
         <OutcomeBox :view="view" :frame="frame" @cleared="cleared" />
+        <ConsequenceList :consequences="view.consequences" :frame="frame" @ask="focusOn" />
         <FactorList v-if="draft.value.value" v-model="draft.value.value.factors" :view="view" :fields="draft.fields.value" />
         <LimitList v-if="draft.value.value" v-model="draft.value.value.limits" :standing="view.limits" :fields="draft.fields.value" />
-        <EffectList :effects="view.effects" :version="frame.knowledge_version" />
       </div>
     </div>
   </section>
