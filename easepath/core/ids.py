@@ -276,7 +276,7 @@ RULES: Final[Mapping[str, frozenset[str]]] = {
     "cut-session": frozenset({"mornings"}),
     "goal": frozenset({"usual_pain"}),
     "plateau": frozenset({"sittings", "days", "done_pct"}),
-    "gate": frozenset({"complete_pct"}),
+    "gate": frozenset({"complete_pct", "asked_after_days"}),
     "low-adherence": frozenset(
         {"due_pct", "look_back_days", "painless_sessions", "fewest_due", "days_after_flare"}
     ),

@@ -64,6 +64,17 @@ def plan_stage(situation: Situation, profile: Condition | None) -> int | None:
     return situation.plan.stage if own else None
 
 
+def stage_is_asked(library: Library, situation: Situation) -> bool:
+    """Whether nobody said which stage of a staged profile is reached, some days after the complaint began.
+
+    Before that it is the first one, and so it is in a profile that took over; a beginning nobody knows may be long ago.
+    """
+    complaint, profile = situation.complaint, profile_in_force(library, situation.complaint)
+    if profile is None or not profile.gates or profile.id != complaint.condition or situation.plan.stage is not None:
+        return False
+    return complaint.days_since is None or complaint.days_since >= library.number("gate", "asked_after_days")
+
+
 def complaint_regions(library: Library, complaint: Complaint) -> frozenset[str]:
     """The regions of the complaint, of the profile in force, and of one that was withdrawn."""
     profiles = (chosen_profile(library, complaint), profile_in_force(library, complaint))

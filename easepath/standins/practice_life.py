@@ -26,6 +26,7 @@ from easepath.clinic.models import Client, Complaint, User, Visit
 from easepath.clinic.repository import read_again
 from easepath.core.compose import compose
 from easepath.core.knowledge import shipped_library
+from easepath.core.story import stage_is_asked
 from easepath.core.vocabulary import side_word
 
 _NAMESPACE = uuid.UUID("6a1c2f8e-7b1d-4a9b-9f52-0d6f6f1f0a11")
@@ -253,7 +254,8 @@ def _hand_over(actor: User, visit: Visit, *, held: bool) -> None:
         for item in compose(assessment.matcher, minutes).drills
     )
     if drills:
-        save_draft(actor, visit, 0, drills, arranged=True)
+        stage = 1 if stage_is_asked(assessment.library, assessment.facts) else None
+        save_draft(actor, visit, 0, drills, stage, arranged=True)
         hand_over(actor, Visit.objects.get(pk=visit.pk))
         close_visit(actor, Visit.objects.get(pk=visit.pk))
 

@@ -65,7 +65,7 @@ def test_one_morning_is_the_morning_of_every_session_of_its_date(world: World) -
             for row in home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["mornings_open"]
         )
         log = assess(fresh(world, "Marta"), TODAY + dt.timedelta(days=1)).screen.situation.log
-    assert {entry.next for entry in log if entry.session in (str(first.pk), str(second.pk))} == {1}
+    assert {entry.next for entry in log if entry.session in (first.pk.hex, second.pk.hex)} == {1}
 
 
 def test_what_was_not_asked_is_stored_as_not_asked(world: World) -> None:

@@ -62,7 +62,7 @@ def test_the_caseload_names_what_each_client_needs(world: World, django_assert_m
 
 def test_a_red_flag_stops_everything_until_it_is_cleared(world: World) -> None:
     hanne, visit = world.users["hanne"], world.visit("Piet")
-    save_draft(hanne, visit, 0, (Ticked("bed-knee-fallout", "right"),))
+    save_draft(hanne, visit, 0, (Ticked("bed-knee-fallout", "right"),), stage=1)
     with pytest.raises(RefusedError) as caught:
         hand_over(hanne, visit)
     assert "pain at night" in caught.value.reasons[0]
@@ -162,6 +162,19 @@ def test_the_stage_of_a_running_plan_changes_only_through_its_gate(world: World)
         save_draft(world.users["hanne"], world.visit("Marta"), 0, (Ticked("seated-squeeze", "both"),), stage=5)
     with pytest.raises(FieldError, match="no stage 9"):
         save_draft(world.users["hanne"], world.visit("Piet"), 0, (), stage=9)
+
+
+def test_a_stage_that_nobody_named_is_asked_before_the_sheet_goes_home(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Marta")
+    long_ago = {"stage": None, "since": TODAY - dt.timedelta(days=30)}
+    Complaint.objects.filter(pk=world.complaints["Marta"].pk).update(**long_ago)
+    save_draft(hanne, visit, 0, (Ticked("pelvic-tilt", "both"),))
+    with pytest.raises(RefusedError, match="which stage"):
+        hand_over(hanne, world.visit("Marta"))
+    save_draft(hanne, world.visit("Marta"), 1, (Ticked("pelvic-tilt", "both"),), stage=1)
+    assert hand_over(hanne, world.visit("Marta"))[0].stage == 1
+    with pytest.raises(FieldError, match="gate"):
+        save_draft(hanne, world.visit("Marta"), 2, (Ticked("pelvic-tilt", "both"),), stage=2)
 
 
 def test_a_gate_word_is_only_one_its_condition_asks_for(world: World) -> None:

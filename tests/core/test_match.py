@@ -10,7 +10,8 @@ from easepath.core.compose import Chosen, assemble, prescribe
 from easepath.core.errors import CaseError
 from easepath.core.facts import PainReport, Plan, PlannedDrill, Sitting, Tryout
 from easepath.core.match import Matcher, allowed_methods, choose_method
-from tests.core.build import LIBRARY, client, complaint, day, factor, matched, plan
+from easepath.core.story import stage_is_asked
+from tests.core.build import LIBRARY, client, complaint, day, factor, matched, plan, situation
 
 EMPTY = Plan(stage=2)
 
@@ -160,3 +161,20 @@ def test_a_session_stands_in_phase_order_and_warns_when_it_is_too_long() -> None
     session = assemble(matcher, tuple(Chosen(n, "left" if n == "lunge-rock" else "both") for n in names))
     assert [item.drill.phase for item in session.drills] == ["settle", "mobilise", "activate"]
     assert session.over_minutes
+
+
+@pytest.mark.parametrize(
+    ("condition", "days", "stage", "asked"),
+    [
+        ("adductor-strain", 14, None, True),
+        ("adductor-strain", 13, None, False),
+        ("adductor-strain", None, None, True),
+        ("adductor-strain", 40, 1, False),
+        ("low-back-stiff", 40, None, False),
+    ],
+)
+def test_the_stage_is_asked_where_it_may_be_a_later_one(
+    condition: str, days: int | None, stage: int | None, asked: bool
+) -> None:
+    told = situation(complaint=complaint(condition=condition, days_since=days), plan=Plan(stage=stage))
+    assert stage_is_asked(LIBRARY, told) is asked

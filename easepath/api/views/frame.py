@@ -15,6 +15,7 @@ from easepath.core.dose.words import dose_words
 from easepath.core.errors import CaseError
 from easepath.core.knowledge import shipped_library
 from easepath.core.screening.consequences import drill_verdicts
+from easepath.core.story import stage_is_asked
 from easepath.core.vocabulary import Outcome, Verdict
 from easepath.figure.album import album_of
 
@@ -88,6 +89,7 @@ class Frame(View):
     knowledge_version: str
     revisions: dict[str, int]
     path: tuple[PathStep, ...]
+    stage_asked: bool
     sheet: DraftSheet
 
 
@@ -130,6 +132,7 @@ def frame(record: Record) -> Frame:
         knowledge_version=assessment.library.version,
         revisions={step.step: step.revision for step in record.steps},
         path=path_of(record, session),
+        stage_asked=stage_is_asked(assessment.library, assessment.facts),
         sheet=draft_sheet(assessment, session, record),
     )
 
@@ -207,7 +210,7 @@ def bare_frame(record: Record, fault: str) -> Frame:
         condition=None, condition_id=complaint.condition or None, side=complaint.side,
         since=None if complaint.since is None else str(complaint.since),
         today=str(record.today), outcome="incomplete", outcome_words="not readable",
-        issues_program=False, irritability="unknown", irritability_reasons=[], refused=0, changed=0,
+        issues_program=False, irritability="unknown", irritability_reasons=[], refused=0, changed=0, stage_asked=False,
         knowledge_version=shipped_library().version,
         revisions={step.step: step.revision for step in record.steps},
         path=unreadable_path(),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Literal
 
 from easepath.api.schemas.match import TICKED_PLACES, TickedDrill
@@ -11,10 +12,12 @@ from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
 from easepath.core.compose.prescription import trained_sides
+from easepath.core.knowledge import Library
 from easepath.core.match import allowed_methods
 from easepath.core.match.rank import Candidate
 from easepath.core.screening.overrides import may_be_overridden
 from easepath.core.screening.verdicts import DrillVerdict
+from easepath.core.story import stage_is_asked
 from easepath.core.vocabulary import (
     PHASE_WORDS,
     SIDES,
@@ -110,9 +113,25 @@ class MatchOut(View):
     stage: int | None
     stages: list[StageOut]
     stage_fixed: bool
+    stage_asked: bool
     arranged: bool
     choices: ChoicesOut
     issues_program: bool
+
+
+WORD = re.compile(r"[a-z0-9]+(?:-[a-z0-9]+)+")
+
+
+def _in_words(library: Library, text: str) -> str:
+    """What a gate asks, its drills and measures by their names."""
+
+    def name(found: re.Match[str]) -> str:
+        word = found[0]
+        if word in library.drills:
+            return f"“{library.title(word)}”"
+        return library.measures[word].name if word in library.measures else word
+
+    return WORD.sub(name, text)
 
 
 def ticked_drills(record: Record) -> list[TickedDrill]:
@@ -166,10 +185,11 @@ def match_view(record: Record) -> MatchOut:
         ticked=ticked_drills(record),
         stage=matcher.stage.stage if matcher.stage else None,
         stages=[
-            StageOut(stage=stage.stage, name=stage.name, passes=stage.pass_)
+            StageOut(stage=stage.stage, name=stage.name, passes=_in_words(library, stage.pass_))
             for stage in (profile.gates if profile else ())
         ],
-        stage_fixed=record.version is not None,
+        stage_asked=stage_is_asked(library, assessment.facts),
+        stage_fixed=record.version is not None and record.complaint.stage is not None,
         arranged=visit.arranged,
         choices=choices_view(record),
         issues_program=assessment.screen.issues_program,

@@ -12,6 +12,7 @@ from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import RefusedError
 from easepath.clinic.facts.draft import draft_drills
 from easepath.clinic.repository import Record, read_again
+from easepath.core.story import stage_is_asked
 
 HandedOver = tuple[models.PlanVersion, str]
 
@@ -36,6 +37,8 @@ def _decide(actor: models.User, record: Record, of_version: int | None) -> Act[H
     if not chosen:
         raise RefusedError("nothing to hand over", ["tick at least one drill in Match"])
     session = compose_session(record.assessment, chosen, keep_order=record.visit.arranged)
+    if stage_is_asked(record.assessment.library, record.facts):
+        raise RefusedError("nobody said which stage is reached", ["answer in Match which of these is already true"])
     new = next_version(record, session)
     return Act(lambda: _write(actor, record, new), "hand-over", lambda made: {
         "version": made[0].number, "drills": [p.drill for p in chosen], "difference": made[0].difference,

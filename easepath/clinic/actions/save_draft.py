@@ -132,7 +132,7 @@ def _check(ticked: tuple[Ticked, ...]) -> None:
 def _staged(record: Record, stage: int | None) -> models.Complaint:
     """The complaint in its stage, not written yet.
 
-    The clinician names the stage a client starts in; afterwards only a gate opens the next.
+    The clinician names the stage a client starts in, once; afterwards only a gate opens the next.
     """
     complaint = copy(record.complaint)
     if stage is None or stage == complaint.stage:
@@ -140,7 +140,7 @@ def _staged(record: Record, stage: int | None) -> models.Complaint:
     condition = shipped_library().conditions.get(complaint.condition)
     if condition is None or condition.stage(stage) is None:
         raise FieldError({"stage": f"this condition has no stage {stage}"})
-    if record.version is not None:
+    if record.version is not None and complaint.stage is not None:
         raise FieldError({"stage": "a running plan changes its stage only through its gate"})
     complaint.stage, complaint.stage_since = stage, record.today
     return complaint

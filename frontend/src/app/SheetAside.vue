@@ -67,8 +67,9 @@ async function handOver(): Promise<void> {
       {{ frame.sheet.unreviewed === frame.sheet.drills.length ? 'No drill here was' : `${frame.sheet.unreviewed} of ${frame.sheet.drills.length} drills were not` }} reviewed yet by a named clinician of this clinic. <RouterLink to="/library">The drills</RouterLink>
     </p>
     </div>
+    <p v-if="frame.stage_asked && frame.sheet.drills.length" class="small clay"><strong>Nobody said which stage is reached.</strong> <RouterLink :to="`/visit/${frame.visit}/match`">Answer it in Match</RouterLink> before the sheet is handed over.</p>
     <ProblemNote :problem="problem" />
-    <button v-if="session.may('hand-over')" class="act next" :disabled="busy || frame.closed || !frame.sheet.drills.length || !frame.issues_program || !!frame.sheet.refused.length || frame.sheet.unchanged" @click="handOver">
+    <button v-if="session.may('hand-over')" class="act next" :disabled="busy || frame.closed || frame.stage_asked || !frame.sheet.drills.length || !frame.issues_program || !!frame.sheet.refused.length || frame.sheet.unchanged" @click="handOver">
       {{ frame.sheet.unchanged ? `Version ${frame.sheet.version - 1} is in use, nothing changed` : `Hand over version ${frame.sheet.version}` }}
     </button>
     <p v-else class="small quiet">A clinician hands the sheet over.</p>

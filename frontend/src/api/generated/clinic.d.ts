@@ -2121,6 +2121,8 @@ export interface components {
             side: string;
             /** Since */
             since: string | null;
+            /** Stage Asked */
+            stage_asked: boolean;
             /** Today */
             today: string;
             /** Visit */
@@ -2507,6 +2509,8 @@ export interface components {
             revision: number;
             /** Stage */
             stage: number | null;
+            /** Stage Asked */
+            stage_asked: boolean;
             /** Stage Fixed */
             stage_fixed: boolean;
             /** Stages */

@@ -15,6 +15,7 @@ import ChoicesPage from './ChoicesPage.vue'
 import LeftOutList from './LeftOutList.vue'
 import OverrideForm from './OverrideForm.vue'
 import RankedRow from './RankedRow.vue'
+import StageQuestion from './StageQuestion.vue'
 import { useChoices } from './useChoices'
 import { useSheetDraft } from './useSheetDraft'
 
@@ -51,8 +52,6 @@ const choices = useChoices(visit.value, async () => {
 onMounted(() => Promise.all([draft.reload(), choices.reload()]))
 
 const drills = computed(() => draft.value.value?.drills ?? [])
-const stages = computed(() => (view.value?.stages ?? []).map((s) => ({ value: String(s.stage), text: `${s.stage} ${s.name}` })))
-const currentStage = computed(() => view.value?.stages.find((s) => s.stage === view.value?.stage))
 const pinned = computed(() => new Set(choices.value.value?.pinned ?? []))
 const titles = computed(() => Object.fromEntries([...(view.value?.ranked ?? []), ...(view.value?.left_out ?? [])].map((d) => [d.drill, d.title])))
 const tickedOf = (drill: string) => drills.value.find((d) => d.drill === drill)
@@ -87,8 +86,8 @@ function bar(drill: string, reason: string): void {
   if (tickedOf(drill)) change((sheet) => { sheet.drills = sheet.drills.filter((d) => d.drill !== drill) })
 }
 
-function setStage(stage: string): void {
-  if (stage) change((now) => { now.stage = Number(stage) })
+function setStage(stage: number): void {
+  change((now) => { now.stage = stage })
 }
 
 function explain(drill: Schemas['RankedDrill']): void {
@@ -133,13 +132,7 @@ async function overridden(): Promise<void> {
 
     <ChoicesPage v-if="page === 'needs' && choices.value.value" :visit="visit" :needs="view.needs" :choices="choices.value.value" :overrides="view.choices.overrides" :titles="titles" :fields="choices.fields.value" :may="canCompose" @changed="renew" @choose="(values) => Object.assign(choices.value.value!, values)" />
     <template v-else>
-      <div v-if="stages.length" class="stage">
-        <p v-if="view.stage_fixed || !canCompose"><strong>Stage {{ view.stage }}: {{ currentStage?.name }}.</strong> <span class="small quiet">Its gate: {{ currentStage?.passes }}. Gates open in Adjust.</span></p>
-        <template v-else>
-          <ChoiceRow label="Stage the client starts in (the first, unless you have seen its gate passed)" :options="stages" keep :model-value="String(draft.value.value?.stage ?? view.stage ?? 1)" @update:model-value="setStage" />
-          <p class="small quiet">The gate of this stage: {{ currentStage?.passes }}</p>
-        </template>
-      </div>
+      <StageQuestion v-if="view.stages.length" :stages="view.stages" :stage="draft.value.value?.stage ?? view.stage" :asked="view.stage_asked" :fixed="view.stage_fixed || !canCompose" @stage="setStage" />
       <p class="needs small"><span class="quiet">needed:</span>
         <span v-for="need in view.needs.slice(0, 8)" :key="need.id" class="need"><i :style="{ width: `${need.weight * 26}px` }" />{{ needWords(need.id) }}</span>
       </p>
@@ -159,7 +152,6 @@ async function overridden(): Promise<void> {
 <style scoped>
 .head { display: flex; align-items: baseline; gap: 1rem; margin-bottom: 0.5rem; flex-wrap: wrap; }
 .pages { margin-left: auto; }
-.stage { margin: 0.4rem 0; }
 .needs { display: flex; flex-wrap: wrap; gap: 0.2rem 0.9rem; margin: 0.3rem 0; }
 .need { display: inline-flex; align-items: center; gap: 0.35rem; }
 .need i { height: 5px; background: var(--river); display: inline-block; }
