@@ -26,7 +26,7 @@ ALLOWED: Final[dict[str, frozenset[Role]]] = {
     "hand-over": CLINICAL,
     "decide-proposal": CLINICAL,
     "record-clearance": CLINICAL,
-    "review-drill": CLINICAL,
+    "review-row": CLINICAL,
     "open-visit": EVERYBODY,
     "manage-link": CLINICAL,
     "archive-client": CLINICAL,

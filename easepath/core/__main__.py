@@ -1,4 +1,4 @@
-"""The command line of the core: `check` the knowledge, compute a `case`, `explain` a drill."""
+"""The command line of the core: `check` the knowledge, compute a `case`, `explain` a drill, write the `schema`."""
 
 from __future__ import annotations
 
@@ -13,8 +13,10 @@ from easepath.core.case_output import compute_case
 from easepath.core.errors import CaseError, KnowledgeError
 from easepath.core.explain import explain
 from easepath.core.knowledge import KNOWLEDGE_DIR, Library, load_library
+from easepath.core.knowledge.schema import schema_text
 
 OK, BAD = 0, 2
+SCHEMA = KNOWLEDGE_DIR / "schema.json"
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -25,11 +27,15 @@ def main(arguments: list[str] | None = None) -> int:
     check.add_argument("--knowledge", type=Path, default=KNOWLEDGE_DIR)
     case = commands.add_parser("case", help="compute one case file, or every *.yaml of a folder")
     case.add_argument("path", type=Path)
+    commands.add_parser("schema", help="write the JSON schema of the knowledge files, for editors")
     words = commands.add_parser("explain", help="why a drill is kept, changed or refused, and what would change that")
     words.add_argument("path", type=Path)
     words.add_argument("drill")
     words.add_argument("side", choices=["left", "right", "both"])
     options = parser.parse_args(arguments)
+    if options.command == "schema":
+        SCHEMA.write_text(schema_text(), encoding="utf-8")
+        return OK
     folder = options.knowledge if options.command == "check" else KNOWLEDGE_DIR
     try:
         library = load_library(folder)

@@ -34,7 +34,8 @@ WHO = {
     **dict.fromkeys((
         "read_caseload", "read_visit", "read_story", "read_screening", "read_measure", "read_match", "read_compose",
         "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
-        "suggest_conditions", "read_options", "read_drills", "read_drill", "read_drill_review",
+        "suggest_conditions", "read_options", "read_drills", "read_drill", "read_row_review", "read_conditions",
+        "read_condition",
         "take_in_client", "open_visit", "close_visit", "open_complaint", "save_story", "save_screening", "save_measure",
         "save_pressure",
         "save_tryouts", "enter_session", "enter_morning", "lock_session", "change_password", "begin_second_factor",
@@ -43,7 +44,7 @@ WHO = {
     **dict.fromkeys((
         "confirm_screening", "record_clearance", "save_match", "save_choices", "override_verdict", "withdraw_override",
         "hand_over", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
-        "confirm_gate_word", "archive_client", "answer_signs", "review_drill",
+        "confirm_gate_word", "archive_client", "answer_signs", "review_row",
     ), CLINICAL),
     **dict.fromkeys(("export_client", "erase_client", "read_audit", "export_audit"), LEAD),
     **dict.fromkeys(("who_am_i", "sign_in", "unlock_session", "sign_out", "read_picture", "read_motion"), OPEN),
@@ -89,6 +90,7 @@ def full_record(world: World) -> dict[str, Any]:
     return {
         "visit": visit.pk, "complaint": complaint.pk, "client": complaint.client_id, "version": version.pk,
         "override": override.pk, "link": complaint.links.all()[0].pk, "session": session.pk, "drill": "lunge-rock",
+        "shelf": "drills", "row": "lunge-rock", "condition": "adductor-strain",
         "kind": "json", "side": "left", "name": "x.svg", "tag": "x", "size": "small", "pose": "start",
     }  # fmt: skip
 
@@ -118,7 +120,7 @@ BODIES: dict[str, Any] = {
     "override_verdict": {"drill": "lunge-rock", "side": "left", "reason": "x"},
     "hand_over": {"of_version": 1},
     "count_session": {"counts": False, "reason": "x"},
-    "review_drill": {"version": shipped_row_version("lunge-rock")},
+    "review_row": {"version": shipped_row_version("drill", "lunge-rock")},
     "answer_signs": {"drill": "x", "until": "2026-11-25", "reason": "x"},
     "decide_proposal": {"key": "x", "decision": "accept"},
     "close_review": {"version": 2},
@@ -187,7 +189,9 @@ def test_every_operation_is_refused_to_whoever_may_not(world: World, rows: dict[
             assert (status != 403) is allowed, (user.username, status)
             assert status < 500
             transaction.set_rollback(True)
-    reaches_rows = "{" in OPERATIONS[operation][1] and not {"drill", "tag"} & set(_path_names(operation))
+    reaches_rows = "{" in OPERATIONS[operation][1] and not {"drill", "tag", "shelf", "condition"} & set(
+        _path_names(operation)
+    )
     if reaches_rows:
         assert send(signed_in(stranger), operation, rows, BODIES.get(operation)).status_code in (404, 422)
     assert send(signed_in(outside), operation, rows, BODIES.get(operation)).status_code == 401

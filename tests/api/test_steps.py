@@ -196,3 +196,14 @@ def test_every_condition_goes_from_story_to_sheet(world: World, staff: Client, c
         said = row.prescription
         assert all(said[key] for key in ("title", "do", "feel", "stop", "easier", "harder"))
         assert all(side["words"] and side["pace"] for side in said["sides"])
+
+
+@pytest.mark.parametrize("condition", sorted(shipped_library().conditions))
+def test_every_condition_is_read_whole_and_in_words(staff: Client, condition: str) -> None:
+    page = staff.get(f"/api/library/conditions/{condition}").json()
+    assert all(page[name] for name in ("needs", "rated", "measures"))
+    library = shipped_library()
+    said = json.dumps({name: page[name] for name in ("measures", "asks", "assumes", "avoid", "load_watch", "stages")})
+    ids = {word for word in library.drills.keys() | library.measures.keys() | library.exposures.keys() if "-" in word}
+    assert not {word for word in ids if f'"{word}"' in said or f" {word} " in said}
+    assert [one["title"] for one in page["rated"]] == [library.title(one["drill"]) for one in page["rated"]]

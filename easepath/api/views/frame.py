@@ -5,7 +5,7 @@ from __future__ import annotations
 from easepath.clinic import models
 from easepath.clinic.path import OUTCOME_WORDS, PathStep, path_of, session_of, unreadable_path
 from easepath.clinic.repository import Record
-from easepath.clinic.selectors.drill_reviews import unreviewed
+from easepath.clinic.selectors.row_reviews import unreviewed
 from easepath.clinic.sheet import SheetDrill
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment

@@ -9,13 +9,13 @@ from django.utils.timezone import localdate
 
 from easepath.api.views.base import Named
 from easepath.clinic.models import User
-from easepath.clinic.selectors.drill_reviews import last_review
+from easepath.clinic.selectors.row_reviews import last_review
 from easepath.clinic.shown import View
 from easepath.core.compose.client_words import own_stops
 from easepath.core.dose.ladder import dose_ladder
 from easepath.core.dose.words import dose_words
 from easepath.core.knowledge import Library, models, shipped_library
-from easepath.core.knowledge.row_version import shipped_row_version
+from easepath.core.knowledge.row_version import RowKind, shipped_row_version
 from easepath.core.vocabulary import PHASE_WORDS, PLACES, PhaseName, Place, target_of
 from easepath.figure.album import Wanted, album_of
 
@@ -136,32 +136,32 @@ class DrillPage(View):
     unseen: list[str]
 
 
-class DrillReviewOut(View):
-    """Who reviewed a drill last; `current` is whether it is still the drill that was reviewed."""
+class RowReviewOut(View):
+    """Who reviewed a row last; `current` is whether it is still what was reviewed."""
 
     name: str
     on: str
     current: bool
 
 
-class DrillStanding(View):
-    """Which row of a drill is shown, what it rests on, and its last review by a named clinician of this clinic."""
+class RowStanding(View):
+    """Which row is shown, what it rests on, and its last review by a named clinician of this clinic."""
 
     version: str
     source: str
-    review: DrillReviewOut | None
+    review: RowReviewOut | None
 
 
-def drill_standing(user: User, drill: str) -> DrillStanding:
-    """How a drill stands in the user's clinic; raises UnknownIdError."""
+def row_standing(user: User, kind: RowKind, row: str) -> RowStanding:
+    """How a drill or condition stands in the user's clinic; raises UnknownIdError."""
     assert user.clinic is not None
-    version, review = shipped_row_version(drill), last_review(user.clinic, drill)
-    source = shipped_library().sources["drills"]
+    version, review = shipped_row_version(kind, row), last_review(user.clinic, kind, row)
+    source = shipped_library().sources[f"{kind}s"]
     if review is None:
-        return DrillStanding(version=version, source=source, review=None)
+        return RowStanding(version=version, source=source, review=None)
     on = localdate(review.reviewed_at, ZoneInfo(user.clinic.time_zone))
-    shown = DrillReviewOut(name=review.name, on=str(on), current=review.version == version)
-    return DrillStanding(version=version, source=source, review=shown)
+    shown = RowReviewOut(name=review.name, on=str(on), current=review.version == version)
+    return RowStanding(version=version, source=source, review=shown)
 
 
 def options_view() -> Options:

@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-import re
 from typing import Literal
 
 from easepath.api.schemas.match import TICKED_PLACES, TickedDrill
 from easepath.api.views.base import Named, ReasonOut
 from easepath.api.views.choices import ChoicesOut, choices_view
+from easepath.api.views.conditions import in_words
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
 from easepath.core.compose.prescription import trained_sides
-from easepath.core.knowledge import Library
 from easepath.core.match import allowed_methods
 from easepath.core.match.rank import Candidate
 from easepath.core.screening.overrides import may_be_overridden
@@ -119,21 +118,6 @@ class MatchOut(View):
     issues_program: bool
 
 
-WORD = re.compile(r"[a-z0-9]+(?:-[a-z0-9]+)+")
-
-
-def _in_words(library: Library, text: str) -> str:
-    """What a gate asks, its drills and measures by their names."""
-
-    def name(found: re.Match[str]) -> str:
-        word = found[0]
-        if word in library.drills:
-            return f"“{library.title(word)}”"
-        return library.measures[word].name if word in library.measures else word
-
-    return WORD.sub(name, text)
-
-
 def ticked_drills(record: Record) -> list[TickedDrill]:
     """The draft of a visit as it is sent and shown."""
     return [
@@ -185,7 +169,7 @@ def match_view(record: Record) -> MatchOut:
         ticked=ticked_drills(record),
         stage=matcher.stage.stage if matcher.stage else None,
         stages=[
-            StageOut(stage=stage.stage, name=stage.name, passes=_in_words(library, stage.pass_))
+            StageOut(stage=stage.stage, name=stage.name, passes=in_words(library, stage.pass_))
             for stage in (profile.gates if profile else ())
         ],
         stage_asked=stage_is_asked(library, assessment.facts),

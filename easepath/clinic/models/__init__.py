@@ -3,18 +3,47 @@
 from easepath.clinic.models.audit import AuditEntry, AuditValues, Erasing
 from easepath.clinic.models.clients import Client, ClientFactor, Limit
 from easepath.clinic.models.complaints import Answer, Clearance, Complaint
-from easepath.clinic.models.drill_reviews import DrillReview
 from easepath.clinic.models.home import HomeLink, MorningReport, SessionCount, SessionDrill, SessionLog, SignAnswer
 from easepath.clinic.models.measuring import Goal, Sitting, Tryout
 from easepath.clinic.models.overrides import Override
 from easepath.clinic.models.people import Clinic, RecoveryCode, Role, User
 from easepath.clinic.models.plans import DraftDrill, PlanDrill, PlanVersion
 from easepath.clinic.models.reviews import Proposal, Review
+from easepath.clinic.models.row_reviews import RowReview
 from easepath.clinic.models.visits import KeptFacts, ScreeningResult, Visit, VisitStep
 
 __all__ = [
-    "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill",
-    "DrillReview", "Erasing", "Goal", "HomeLink", "KeptFacts", "Limit", "MorningReport", "Override", "PlanDrill",
-    "PlanVersion", "Proposal", "RecoveryCode", "Review", "Role", "ScreeningResult", "SessionCount", "SessionDrill",
-    "SessionLog", "SignAnswer", "Sitting", "Tryout", "User", "Visit", "VisitStep",
+    "Answer",
+    "AuditEntry",
+    "AuditValues",
+    "Clearance",
+    "Client",
+    "ClientFactor",
+    "Clinic",
+    "Complaint",
+    "DraftDrill",
+    "Erasing",
+    "Goal",
+    "HomeLink",
+    "KeptFacts",
+    "Limit",
+    "MorningReport",
+    "Override",
+    "PlanDrill",
+    "PlanVersion",
+    "Proposal",
+    "RecoveryCode",
+    "Review",
+    "Role",
+    "RowReview",
+    "ScreeningResult",
+    "SessionCount",
+    "SessionDrill",
+    "SessionLog",
+    "SignAnswer",
+    "Sitting",
+    "Tryout",
+    "User",
+    "Visit",
+    "VisitStep",
 ]  # fmt: skip

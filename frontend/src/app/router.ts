@@ -23,6 +23,7 @@ export const router = createRouter({
     },
     { path: '/account', name: 'account', component: () => import('@/account/AccountPage.vue') },
     { path: '/library/:drill?', name: 'library', component: () => import('@/library/LibraryPage.vue') },
+    { path: '/conditions/:condition?', name: 'conditions', component: () => import('@/library/ConditionsPage.vue') },
     { path: '/sheet/:version(\\d+)', name: 'sheet', component: () => import('@/sheet/PrintedSheet.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./NowherePage.vue') },
   ],

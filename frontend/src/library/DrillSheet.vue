@@ -5,7 +5,7 @@ import { clinic, outcome } from '@/api/client'
 import { needWords } from '@/app/options'
 import { unwrap } from '@/app/useVisit'
 import MovingPicture from '@/ui/MovingPicture.vue'
-import DrillReview from './DrillReview.vue'
+import RowReview from './RowReview.vue'
 
 /** One drill whole: it moves, says what it asks and loads, and what stands beside it on its ladder. */
 const props = defineProps<{ drill: string; side: 'left' | 'right' }>()
@@ -48,7 +48,7 @@ const other = computed(() => data.value?.loads.filter((load) => load.other_side)
         <button v-for="one in data.ladder" :key="one.id" type="button" class="rung" @click="emit('open', one.id)">{{ one.name }}</button>
       </template>
       <p v-if="data.unseen.length" class="small quiet">Not shown in the picture: {{ data.unseen.join('; ') }}.</p>
-      <DrillReview :drill="drill" />
+      <RowReview shelf="drills" :row="drill" signs="its words, dose, picture and what it does to the body" />
       <p class="small quiet">Supports a licensed professional’s decision; no diagnosis. The surgeon’s protocol and local rules win.</p>
     </template>
   </article>

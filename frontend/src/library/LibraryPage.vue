@@ -42,6 +42,7 @@ const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
     <header>
       <RouterLink class="brand" to="/">Ease Path</RouterLink>
       <RouterLink to="/" class="back">Caseload</RouterLink>
+      <RouterLink to="/conditions" class="back">The conditions</RouterLink>
     </header>
     <main :class="{ beside: opened }">
       <section class="list" aria-label="Drills">

@@ -186,6 +186,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/library/conditions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Conditions
+         * @description Every condition profile, by name.
+         */
+        get: operations["read_conditions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/conditions/{condition}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Condition
+         * @description One condition profile whole: needs, ratings, measures and stages.
+         */
+        get: operations["read_condition"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/library/drills": {
         parameters: {
             query?: never;
@@ -226,30 +266,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/library/drills/{drill}/review": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Read Drill Review
-         * @description Whether a named clinician of this clinic reviewed the drill as it is now.
-         */
-        get: operations["read_drill_review"];
-        put?: never;
-        /**
-         * Review
-         * @description Record that the signed-in clinician reviewed the drill as it is now.
-         */
-        post: operations["review_drill"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/library/options": {
         parameters: {
             query?: never;
@@ -264,6 +280,30 @@ export interface paths {
         get: operations["read_options"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/{shelf}/{row}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Row Review
+         * @description Whether a named clinician of this clinic reviewed the drill or condition as it is now.
+         */
+        get: operations["read_row_review"];
+        put?: never;
+        /**
+         * Review
+         * @description Record that the signed-in clinician reviewed the drill or condition as it is now.
+         */
+        post: operations["review_row"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1538,6 +1578,43 @@ export interface components {
             words: string[];
         };
         /**
+         * ConditionPage
+         * @description One profile whole.
+         */
+        ConditionPage: {
+            /** Asks */
+            asks: string[];
+            /** Assumes */
+            assumes: string[];
+            /** Avoid */
+            avoid: string[];
+            /** Id */
+            id: string;
+            /** Load Watch */
+            load_watch: string[];
+            /** Measures */
+            measures: string[];
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: components["schemas"]["NeedWeight"][];
+            /** Note */
+            note: string;
+            /** Rated */
+            rated: components["schemas"]["RatedDrill"][];
+            /** Region */
+            region: string;
+            /** Stages */
+            stages: components["schemas"]["StagePage"][];
+            /** Weeks */
+            weeks: [
+                number,
+                number
+            ];
+            /** Words */
+            words: string[];
+        };
+        /**
          * ConsequenceOut
          * @description What one cause does: how many drills it refuses, changes and cautions, and which of the sheet.
          */
@@ -1868,29 +1945,6 @@ export interface components {
             title: string;
             /** Why */
             why: string;
-        };
-        /**
-         * DrillReviewOut
-         * @description Who reviewed a drill last; `current` is whether it is still the drill that was reviewed.
-         */
-        DrillReviewOut: {
-            /** Current */
-            current: boolean;
-            /** Name */
-            name: string;
-            /** On */
-            on: string;
-        };
-        /**
-         * DrillStanding
-         * @description Which row of a drill is shown, what it rests on, and its last review by a named clinician of this clinic.
-         */
-        DrillStanding: {
-            review: components["schemas"]["DrillReviewOut"] | null;
-            /** Source */
-            source: string;
-            /** Version */
-            version: string;
         };
         /**
          * EarlierTryout
@@ -2730,6 +2784,16 @@ export interface components {
             weight: number;
         };
         /**
+         * NeedWeight
+         * @description A need and its weight, 0-1.
+         */
+        NeedWeight: {
+            /** Need */
+            need: string;
+            /** Weight */
+            weight: number;
+        };
+        /**
          * NewClient
          * @description A client to take in.
          */
@@ -3269,6 +3333,20 @@ export interface components {
             verdict: "clear" | "caution" | "modify" | "exclude";
         };
         /**
+         * RatedDrill
+         * @description A drill the profile rates: relief and risk, each 0-3.
+         */
+        RatedDrill: {
+            /** Drill */
+            drill: string;
+            /** Relief */
+            relief: number;
+            /** Risk */
+            risk: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * ReadOut
          * @description Questions read out together, one answer for all of them only where it is no; each stands by itself, too.
          */
@@ -3466,6 +3544,29 @@ export interface components {
             trials: number[];
             /** Value */
             value: number;
+        };
+        /**
+         * RowReviewOut
+         * @description Who reviewed a row last; `current` is whether it is still what was reviewed.
+         */
+        RowReviewOut: {
+            /** Current */
+            current: boolean;
+            /** Name */
+            name: string;
+            /** On */
+            on: string;
+        };
+        /**
+         * RowStanding
+         * @description Which row is shown, what it rests on, and its last review by a named clinician of this clinic.
+         */
+        RowStanding: {
+            review: components["schemas"]["RowReviewOut"] | null;
+            /** Source */
+            source: string;
+            /** Version */
+            version: string;
         };
         /**
          * SaveMatch
@@ -4004,6 +4105,20 @@ export interface components {
          * @description A stage and what its gate asks.
          */
         StageOut: {
+            /** Name */
+            name: string;
+            /** Passes */
+            passes: string;
+            /** Stage */
+            stage: number;
+        };
+        /**
+         * StagePage
+         * @description One stage: what it blocks, and what its gate asks.
+         */
+        StagePage: {
+            /** Blocks */
+            blocks: string[];
             /** Name */
             name: string;
             /** Passes */
@@ -5568,6 +5683,192 @@ export interface operations {
             };
         };
     };
+    read_conditions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_condition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                condition: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConditionPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_drills: {
         parameters: {
             query?: never;
@@ -5754,13 +6055,11 @@ export interface operations {
             };
         };
     };
-    read_drill_review: {
+    read_options: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                drill: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -5771,7 +6070,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DrillStanding"];
+                    "application/json": components["schemas"]["Options"];
                 };
             };
             /** @description Bad Request */
@@ -5848,12 +6147,108 @@ export interface operations {
             };
         };
     };
-    review_drill: {
+    read_row_review: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                drill: string;
+                shelf: "drills" | "conditions";
+                row: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowStanding"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    review_row: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shelf: "drills" | "conditions";
+                row: string;
             };
             cookie?: never;
         };
@@ -5869,7 +6264,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DrillStanding"];
+                    "application/json": components["schemas"]["RowStanding"];
                 };
             };
             /** @description Bad Request */
@@ -5937,98 +6332,6 @@ export interface operations {
             };
             /** @description Unsupported Media Type */
             415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    read_options: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Options"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Method Not Allowed */
-            405: {
                 headers: {
                     [name: string]: unknown;
                 };
