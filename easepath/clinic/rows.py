@@ -72,6 +72,7 @@ class DraftRow(Row):
     step: int | None
     place: str
     dose: Annotated[dict[str, Any] | None, BeforeValidator(_loaded)]
+    own: bool = False
 
 
 class VisitRow(Row):

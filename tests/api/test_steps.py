@@ -61,6 +61,8 @@ BAD: list[tuple[str, str, dict[str, Any], str]] = [
     ("put", "match", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "up"}]}, "side"),
     ("put", "match", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "step": 100}]}, "step"),
     ("put", "match", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "place": "moon"}]}, "place"),
+    ("put", "match", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "dose": {"reps": 0}}]}, "dose"),
+    ("put", "match", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "dose": {"hold_s": 5}}]}, "hold_s"),
     ("put", "choices", {"revision": 0, "needs_set": {"lengthen:adductor": {"weight": 3, "reason": "x"}}}, "weight"),
     ("put", "choices", {"revision": 0, "barred": {"pelvic-tilt": "x" * 401}}, "barred"),
     ("put", "tryouts", {"revision": 0, "tryouts": [{"drill": "lunge-rock", "side": "up"}]}, "side"),

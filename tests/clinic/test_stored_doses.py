@@ -8,11 +8,13 @@ from dataclasses import replace
 import pytest
 
 from easepath.api.views.adjust import review_view
+from easepath.api.views.match import match_view
 from easepath.clinic import repository
 from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.decide_proposal import decide_proposal
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.save_draft import Ticked, save_draft
+from easepath.clinic.errors import FieldError
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.core.knowledge import Library, shipped_library
@@ -94,3 +96,27 @@ def test_a_rise_leads_to_the_next_step_with_more_work(edited: World) -> None:
     before = _dose(edited, "Marta")
     close_review(edited.users["hanne"], visit, 1)
     assert _dose(edited, "Marta") == {**before, "circuits": 2}
+
+
+def test_a_dose_set_by_hand_goes_to_the_sheet_and_on_from_there(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Tom")
+    own = Ticked(DRILL, "left", "flow", None, "", {"reps": 12}, own=True)
+    save_draft(hanne, visit, 0, (own, Ticked("pelvic-tilt", "both")))
+    shown = match_view(read_visit(hanne, visit.pk)).ticked
+    assert [one.dose and one.dose.dict(exclude_none=True) for one in shown] == [{"reps": 12}, None]
+    hand_over(hanne, get_visit(hanne, visit.pk))
+    start = shipped_library().drills[DRILL].dose.start.model_dump(mode="json", exclude_none=True)
+    assert _dose(world, "Tom") == {**start, "reps": 12}
+    row = fresh(world, "Tom").versions.last().drills.get(drill=DRILL)  # type: ignore[union-attr]
+    assert "12" in row.prescription["sides"][0]["words"]
+    again = review_view(read_visit(hanne, visit.pk))
+    assert next(one.present.words for one in again.proposals if one.drill == DRILL).startswith("12")
+
+
+@pytest.mark.parametrize(("part", "value"), [("reps", 500), ("effort_pct", 50), ("contract_s", 5)])
+def test_a_dose_outside_its_method_is_refused_at_its_part(world: World, part: str, value: int) -> None:
+    own = Ticked(DRILL, "left", "flow", None, "", {part: value}, own=True)
+    with pytest.raises(FieldError) as caught:
+        save_draft(world.users["hanne"], world.visit("Tom"), 0, (own,))
+    assert list(caught.value.fields) == [f"drills.0.dose.{part}"]
+    assert not world.visit("Tom").draft_drills.filter(own=True).exists()

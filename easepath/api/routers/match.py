@@ -7,7 +7,7 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem, Revision
-from easepath.api.schemas.match import SaveMatch
+from easepath.api.schemas.match import SaveMatch, TickedDrill
 from easepath.api.views.match import MatchOut, match_view
 from easepath.clinic.actions.save_draft import Ticked, save_draft
 from easepath.clinic.repository import read_visit
@@ -22,10 +22,17 @@ def read_match(request: HttpRequest, visit: int) -> MatchOut:
     return match_view(read_visit(staff(request), visit))
 
 
+def ticked_of(drill: TickedDrill) -> Ticked:
+    """A ticked drill as it is saved; a dose without a part is none."""
+    dose = drill.dose.dict(exclude_none=True) if drill.dose else {}
+    told = drill.dict(exclude={"dose"})
+    return Ticked(**told, dose=dose, own=True) if dose else Ticked(**told)
+
+
 @router.put("/visits/{visit}/match", response={200: Revision, 409: Problem, 422: Problem}, operation_id="save_match")
 def put_match(request: HttpRequest, visit: int, payload: SaveMatch) -> Revision:
     """Save the ticked drills; what the rules refuse is refused with its reason."""
-    ticked = tuple(Ticked(**drill.dict()) for drill in payload.drills)
+    ticked = tuple(ticked_of(drill) for drill in payload.drills)
     found = get_visit(staff(request), visit)
     number = save_draft(staff(request), found, payload.revision, ticked, payload.stage, arranged=payload.arranged)
     return Revision(revision=number)

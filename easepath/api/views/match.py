@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from easepath.api.schemas.match import TICKED_PLACES, TickedDrill
+from easepath.api.schemas.match import TICKED_PLACES, OwnDose, TickedDrill
 from easepath.api.views.base import Named, ReasonOut
 from easepath.api.views.choices import ChoicesOut, choices_view
 from easepath.api.views.conditions import in_words
@@ -123,7 +123,7 @@ def ticked_drills(record: Record) -> list[TickedDrill]:
     return [
         TickedDrill(
             drill=row.drill, side=side_word(row.side), method=row.method, step=row.step,
-            place=one_of(TICKED_PLACES, row.place),
+            place=one_of(TICKED_PLACES, row.place), dose=OwnDose(**row.dose) if row.own and row.dose else None,
         )
         for row in record.draft
     ]  # fmt: skip

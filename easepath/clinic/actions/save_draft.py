@@ -11,9 +11,13 @@ from easepath.clinic import models
 from easepath.clinic.acting import Act, act
 from easepath.clinic.actions.revisions import differing, keep_revision, next_revision
 from easepath.clinic.errors import FieldError, RefusedError
+from easepath.clinic.facts.situation import dose_facts
 from easepath.clinic.repository import Record, read_again
 from easepath.core.assessment import Assessment
 from easepath.core.compose.session import Chosen, refusal
+from easepath.core.errors import CaseError
+from easepath.core.facts import PlannedDrill
+from easepath.core.facts.checks import check_own_dose
 from easepath.core.knowledge import shipped_library
 from easepath.core.match import allowed_methods
 from easepath.core.vocabulary import side_word
@@ -21,7 +25,10 @@ from easepath.core.vocabulary import side_word
 
 @dataclass(frozen=True)
 class Ticked:
-    """One ticked drill; an empty method and a None step leave the choice to the rules. A dose wins over its step."""
+    """One ticked drill; an empty method and a None step leave the choice to the rules.
+
+    A dose wins over its step; one that is `own` was set by hand, in the parts that were set.
+    """
 
     drill: str
     side: str
@@ -29,6 +36,7 @@ class Ticked:
     step: int | None = None
     place: str = ""
     dose: dict[str, Any] | None = None
+    own: bool = False
 
 
 @dataclass(frozen=True)
@@ -42,13 +50,21 @@ class Draft:
     @classmethod
     def of(cls, record: Record) -> Draft:
         """The draft as it stands in the rows."""
-        ticked = tuple(Ticked(r.drill, r.side, r.method, r.step, r.place) for r in record.draft)
+        ticked = tuple(
+            Ticked(r.drill, r.side, r.method, r.step, r.place, r.dose if r.own else None, r.own) for r in record.draft
+        )
         return cls(ticked, record.complaint.stage, record.visit.arranged)
 
     def as_data(self) -> dict[str, Any]:
         """Plain data for a conflict message and the audit row."""
-        drills = [{name: value for name, value in vars(one).items() if name != "dose"} for one in self.ticked]
+        drills = [_as_data(one) for one in self.ticked]
         return {"drills": drills, "stage": self.stage, "arranged": self.arranged}
+
+
+def _as_data(one: Ticked) -> dict[str, Any]:
+    """A ticked drill as it was chosen: a dose is told where it was set by hand."""
+    told = {name: value for name, value in vars(one).items() if name not in ("dose", "own")}
+    return told | {"dose": one.dose} if one.own else told
 
 
 def save_draft(
@@ -96,8 +112,10 @@ def draft_from_version(visit: models.Visit, version: models.PlanVersion | None) 
 
 def _with_doses(record: Record, ticked: tuple[Ticked, ...]) -> tuple[Ticked, ...]:
     """A drill whose method and step were not touched goes on with the dose it had."""
-    present = {(r.drill, r.method, r.step): r.dose for r in record.draft}
-    return tuple(replace(one, dose=present.get((one.drill, one.method, one.step))) for one in ticked)
+    present = {(r.drill, r.method, r.step): r.dose for r in record.draft if not r.own}
+    return tuple(
+        one if one.own else replace(one, dose=present.get((one.drill, one.method, one.step))) for one in ticked
+    )
 
 
 def replace_draft(visit: models.Visit, ticked: tuple[Ticked, ...], *, arranged: bool) -> None:
@@ -121,12 +139,25 @@ def _check(ticked: tuple[Ticked, ...]) -> None:
             fields[f"drills.{index}.side"] = "is left, right or both; this drill is done on both at once"
         if one.method and one.method not in drill.methods:
             fields[f"drills.{index}.method"] = f"{drill.name} is not done as {one.method!r}"
+        if one.own and (fault := _dose_fault(one)) is not None:
+            fields[f"drills.{index}.{fault.path}"] = fault.reason
         if one.place and one.place not in drill.places:
             fields[f"drills.{index}.place"] = f"{drill.name} is not done there"
     if len({one.drill for one in ticked}) != len(ticked):
         fields["drills"] = "the same drill stands twice"
     if fields:
         raise FieldError(fields)
+
+
+def _dose_fault(one: Ticked) -> CaseError | None:
+    """What is wrong with a dose set by hand, at its part; None where nothing is."""
+    library = shipped_library()
+    method = one.method if one.method in library.drills[one.drill].methods else None
+    try:
+        check_own_dose(library, "dose", PlannedDrill(drill=one.drill, method=method), dose_facts(one.dose or {}))
+    except CaseError as fault:
+        return fault
+    return None
 
 
 def _staged(record: Record, stage: int | None) -> models.Complaint:

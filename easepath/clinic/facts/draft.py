@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from typing import cast
 
-from easepath.clinic.facts.situation import kept_dose
+from easepath.clinic.facts.situation import dose_facts, kept_dose
 from easepath.clinic.repository import Record
 from easepath.core.compose import Chosen
+from easepath.core.compose.own_dose import GivenDose
 from easepath.core.vocabulary import Place, SideWord
 
 
@@ -20,7 +21,7 @@ def draft_drills(record: Record) -> tuple[Chosen, ...]:
             method=row.method or None,
             step=start if row.step is None else row.step,
             place=cast(Place, row.place) if row.place else None,
-            dose=kept_dose(row.dose),
+            dose=GivenDose(dose_facts(row.dose)) if row.own and row.dose is not None else kept_dose(row.dose),
         )
         for row in record.draft
     )

@@ -13,7 +13,8 @@ from easepath.clinic.models.visits import KeptFacts, Visit
 class DraftDrill(models.Model):
     """A drill ticked in a visit and not handed over yet; an empty method or step is the rules' choice.
 
-    `dose` is what the running version has, as long as method, step and side are its.
+    `dose` is what the running version has, as long as method, step and side are its; or, where it is `own`, the parts
+    of a dose that were set by hand.
     """
 
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="draft_drills")
@@ -24,6 +25,7 @@ class DraftDrill(models.Model):
     step = models.SmallIntegerField(null=True, blank=True)
     place = models.CharField(max_length=8, blank=True)
     dose = models.JSONField(null=True, blank=True)
+    own = models.BooleanField(default=False)
 
     class Meta:
         ordering = ("position",)

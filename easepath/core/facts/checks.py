@@ -143,11 +143,11 @@ def _check_planned(library: Library, today: dt.date, path: str, planned: Planned
     if planned.order is not None:
         _known(f"{path}.order.instead", "drill", planned.order.instead, library.drills)
     if planned.dose is not None and not planned.kept:
-        _check_own_dose(library, f"{path}.dose", planned, planned.dose)
+        check_own_dose(library, f"{path}.dose", planned, planned.dose)
 
 
-def _check_own_dose(library: Library, path: str, planned: PlannedDrill, dose: Dose) -> None:
-    """Each part within the widest range of its method, or of the drill in its first method."""
+def check_own_dose(library: Library, path: str, planned: PlannedDrill, dose: Dose) -> None:
+    """Each part within the widest range of its method, or of the drill in its first method; raises CaseError."""
     drill = library.drills[planned.drill]
     method = library.methods[planned.method or drill.methods[0]]
     for part, value in dose.model_dump(exclude_none=True).items():

@@ -2929,6 +2929,36 @@ export interface components {
             was: "clear" | "caution" | "modify" | "exclude";
         };
         /**
+         * OwnDose
+         * @description The parts of a dose that are set by hand, each within what its method takes; the rest is the start dose's.
+         */
+        OwnDose: {
+            /** Breaths */
+            breaths?: number | null;
+            /** Circuits */
+            circuits?: number | null;
+            /** Contract S */
+            contract_s?: number | null;
+            /** Directions */
+            directions?: number | null;
+            /** Effort Pct */
+            effort_pct?: number | null;
+            /** Hold Breaths */
+            hold_breaths?: number | null;
+            /** Hold S */
+            hold_s?: number | null;
+            /** Relax S */
+            relax_s?: number | null;
+            /** Reps */
+            reps?: number | null;
+            /** Seconds */
+            seconds?: number | null;
+            /** Sets */
+            sets?: number | null;
+            /** Spots */
+            spots?: number | null;
+        };
+        /**
          * PartOut
          * @description One sentence of a cause, with the titles of the drills it speaks about.
          */
@@ -4426,9 +4456,10 @@ export interface components {
         };
         /**
          * TickedDrill
-         * @description A ticked drill; no step leaves the start dose to the rules.
+         * @description A ticked drill; no step leaves the start dose to the rules, a dose set by hand wins over its step.
          */
         TickedDrill: {
+            dose?: components["schemas"]["OwnDose"] | null;
             /** Drill */
             drill: string;
             /**

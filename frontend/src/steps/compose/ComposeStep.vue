@@ -89,7 +89,7 @@ function take(length: Schemas['LengthOption']): void {
 function alter(shown: Schemas['DraftDrillOut'], values: Record<string, unknown>): void {
   change((sheet) => {
     const found = sheet.drills.find((d) => d.drill === shown.drill)
-    if (found) Object.assign(found, { method: shown.method, place: shown.place, step: shown.step }, values)
+    if (found) Object.assign(found, { method: shown.method, place: shown.place, step: shown.step }, 'step' in values || 'method' in values ? { dose: null } : {}, values)
   })
 }
 

@@ -69,7 +69,7 @@ function toggle(drill: Schemas['RankedDrill']): void {
 function alter(drill: string, values: { method?: string; side?: string }): void {
   change((now) => {
     const found = now.drills.find((d) => d.drill === drill)
-    if (found) Object.assign(found, values, { step: null })
+    if (found) Object.assign(found, values, 'method' in values ? { step: null, dose: null } : { step: null })
   })
 }
 
