@@ -14,7 +14,7 @@ from easepath.core.compose.client_words import ALWAYS_STOP, changes_for_client, 
 from easepath.core.compose.sheet import sheet_entry
 from easepath.core.dose.words import EFFORTS, effort_words, share_words
 from easepath.core.facts import ClientFactor, Limit, PainReport, Plan
-from tests.core.build import LIBRARY, client, complaint, matched
+from tests.core.build import LIBRARY, client, complaint, factor, matched
 from tests.core.test_choices_by_hand import PLACES, no_picture
 
 LINES = [re.escape(row.text) for row in LIBRARY.client_lines.values()]
@@ -101,6 +101,21 @@ def test_a_stop_sign_and_the_line_on_pain_never_say_different_figures(drill: str
         assert {int(found) for found in re.findall(r"above (\d+) of 10", signs)} == figures
         assert "{" not in signs
         assert max(figures, default=0) <= (LIBRARY.wording[drill].pain_at_most or 0)
+
+
+@pytest.mark.parametrize("listed", sorted(LIBRARY.factors))
+def test_what_is_changed_and_what_may_hurt_agree_for_every_factor(listed: str) -> None:
+    """No drill that is done is said to be left out, and no change speaks of another pain than the line on pain."""
+    matcher = matcher_of(factor(listed), age=74)
+    chosen = tuple(Chosen(drill) for drill in LIBRARY.drills)
+    for item in assemble(matcher, chosen).drills:
+        entry = sheet_entry(matcher, item, no_picture)
+        assert "left out" not in entry.modified, (entry.title, entry.modified)
+        changed, line = " ".join(entry.changed), entry.pain_line
+        assert not re.search(r"\d+ of 10", changed), (entry.title, changed)
+        bounds = [row.pain_at_most for row in LIBRARY.changes.values() if row.client in entry.changed]
+        figures = [int(found) for found in re.findall(r"(\d+) of 10", line)]
+        assert max(figures, default=0) <= min((b for b in bounds if b is not None), default=10), (entry.title, line)
 
 
 @pytest.mark.parametrize("percent", [5, 10, 20, 25, 30, 45, 50, 60, 75, 80, 95, 100])

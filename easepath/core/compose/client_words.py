@@ -84,12 +84,13 @@ def own_stops(wording: Wording, limit: int) -> tuple[str, ...]:
 
 
 def _may_hurt(matcher: Matcher, item: Prescription) -> int:
-    """The pain (0-10) that both the client's irritability with this method and the drill itself allow."""
+    """The pain (0-10) that the client's irritability with this method, the drill and what was changed all allow."""
     library = matcher.screen.library
     limit = pain_limit(library, matcher.screen.irritability.level, library.method(item.method))
     wording = library.wording.get(item.drill.id)
-    own = wording.pain_at_most if wording else None
-    return limit if own is None else min(limit, own)
+    changes = [library.changes.get(str(reason.facts.get("instead"))) for reason in modifying(item)]
+    bounds = [row.pain_at_most for row in (wording, *changes) if row is not None]
+    return min([limit, *[bound for bound in bounds if bound is not None]])
 
 
 def _each_once(signs: Iterable[str]) -> tuple[str, ...]:

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 
 from easepath.core.errors import Problem
 from easepath.core.ids import CLIENT_LINES
 from easepath.core.knowledge.library import Library
-from easepath.core.knowledge.models import ABOVE_PAIN, LIMIT, Factor, Wording, effect_change, effect_word
+from easepath.core.knowledge.models import ABOVE_PAIN, LIMIT, Change, Factor, Wording, effect_change, effect_word
 
+PAIN_FIGURE = re.compile(r"\d+ of 10")
+PAIN_TOLD = re.compile(r"pain no more than (\d+)|, no pain$")
+"""How a change says, for clinicians, how much it may hurt."""
 MOST_EXPLAINED = 6
 """Words a sheet explains at the most: who needs more should read other words."""
 
@@ -19,12 +23,8 @@ def check_client_words(library: Library, problems: list[Problem]) -> None:
         file = library.files[f"factors.{factor.id}"]
         problems += [Problem(file, f"factors.{factor.id}.{key}", why) for key, why in _changes(library, factor)]
     for change in library.changes.values():
-        if "surgeon" in change.client.lower():
-            problems.append(
-                Problem(
-                    library.files[f"changes.{change.text}"], f"changes.{change.text}", "sends a client to the surgeon"
-                )
-            )
+        file = library.files[f"changes.{change.text}"]
+        problems += [Problem(file, f"changes.{change.text}", why) for why in _change(change)]
     for exposure in library.exposures:
         if exposure not in library.stops:
             file = library.files[f"exposures.{exposure}"]
@@ -39,6 +39,17 @@ def check_client_words(library: Library, problems: list[Problem]) -> None:
     for drill, wording in library.wording.items():
         file = library.files[f"wording.{drill}"]
         problems += [Problem(file, f"wording.{drill}.{key}", why) for key, why in _wording(wording)]
+
+
+def _change(change: Change) -> Iterator[str]:
+    """What is wrong with the client's sentence of a change."""
+    if "surgeon" in change.client.lower():
+        yield "sends a client to the surgeon"
+    if PAIN_FIGURE.search(change.client):
+        yield "says how much it may hurt: that is pain_at_most, and the line on pain says it"
+    told = PAIN_TOLD.search(change.text)
+    if told is not None and change.pain_at_most != int(told[1] or 0):
+        yield f"says {told[0]!r}, and pain_at_most is {change.pain_at_most}"
 
 
 def _wording(wording: Wording) -> Iterator[tuple[str, str]]:

@@ -15,11 +15,13 @@ Said = Annotated[str, Field(min_length=1)]
 class Change(Entry):
     """What a factor changes in a drill, as a clinician reads it, and the one sentence the client reads instead.
 
-    `{limit}` in the client's sentence is the recorded figure.
+    `{limit}` in the client's sentence is the recorded figure. `pain_at_most` is the pain (0-10) it allows: the line on
+    pain says it, never the sentence.
     """
 
     text: Said
     client: Said
+    pain_at_most: Annotated[int, Field(ge=0, le=10)] | None = None
 
 
 class StopSigns(Entry):
