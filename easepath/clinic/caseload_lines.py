@@ -23,6 +23,7 @@ from easepath.core.adjust.session_day import latest_dates, worst_class
 from easepath.core.code_version import code_version
 from easepath.core.errors import CaseError, UnknownIdError
 from easepath.core.knowledge import shipped_library
+from easepath.core.signs import open_signs
 from easepath.core.vocabulary import ResponseClass
 
 LOG = logging.getLogger(__name__)
@@ -154,7 +155,7 @@ def _line(record: Record) -> dict[str, Any]:
     condition = assessment.screen.profile
     return _head(record) | {
         "condition": condition.name if condition else "not named yet", "kind": need.kind, "urgency": need.urgency,
-        "what": need.what, "why": need.why, "ripples": response_line(record),
+        "what": need.what, "why": need.why, "ripples": response_line(record), "signs": len(open_signs(record.facts)),
     }  # fmt: skip
 
 

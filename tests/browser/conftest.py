@@ -124,7 +124,7 @@ def saved(page: Page) -> None:
 def answer_no(page: Page) -> None:
     """None of these in every group, and no to each question that stands alone, until nothing new is asked."""
     none = page.locator(".card.open").get_by_role("button", name="None of these")
-    alone = page.locator(".question.open").get_by_role("button", name="no", exact=True)
+    alone = page.locator(".question.open").get_by_role("button", name=re.compile("^(no|not taken)$"))
     while none.count() or alone.count():
         (none if none.count() else alone).first.click()
 

@@ -9,6 +9,10 @@ from typing import Any
 
 from playwright.sync_api import Page, Route, expect
 
+from easepath.clinic.models import SignAnswer
+from tests.clinic.test_signs import tell
+from tests.conftest import World
+
 SignIn = Callable[..., None]
 
 
@@ -32,3 +36,19 @@ def test_the_caseload_asks_again_slowly_and_only_while_something_is_left(sign_in
     page.wait_for_timeout(5_000)
     assert len(asked) == seen
     page.unroute_all(behavior="wait")
+
+
+def test_a_sign_is_answered_where_it_is_seen_first(live: World, sign_in: SignIn, page: Page) -> None:
+    tell(live, "locking")
+    sign_in()
+    line = page.get_by_role("listitem").filter(has_text="Marta Lind")
+    line.get_by_role("button", name="Answer the sign of Marta Lind").click()
+    drawer = page.locator(".ant-drawer")
+    expect(drawer.get_by_text("it locked", exact=True)).to_be_visible()
+    drawer.get_by_role("button", name="Answer it locked in Pelvic tilts").click()
+    drawer.get_by_label("What was found").fill("a click without pain, knee looked at, free")
+    drawer.get_by_role("button", name="Record the answer").click()
+    expect(drawer.get_by_text("Every sign is answered.")).to_be_visible()
+    drawer.get_by_role("button", name="Close").click()
+    expect(line.get_by_role("button", name="Answer")).to_have_count(0)
+    assert SignAnswer.objects.get().reason == "a click without pain, knee looked at, free"

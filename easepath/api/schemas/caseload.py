@@ -14,7 +14,7 @@ from easepath.core.adjust.attention import Kind
 
 
 class CaseLine(Schema):
-    """One client in the caseload: what is needed today and why."""
+    """One client in the caseload: what is needed today and why, and how many signs told at home wait for an answer."""
 
     complaint: int
     name: str
@@ -31,6 +31,7 @@ class CaseLine(Schema):
     version: int | None
     last_session: str | None
     ripples: list[Ripple]
+    signs: int = 0
     as_of: str | None
 
 

@@ -9,6 +9,7 @@ import { readable, shortDate } from '@/ui/dates'
 import { draftsWaiting } from '@/ui/draftOwner'
 import RippleLine from '@/ui/RippleLine.vue'
 import NewClient from './NewClient.vue'
+import SignsDrawer from './SignsDrawer.vue'
 
 const session = useSession()
 const router = useRouter()
@@ -16,6 +17,7 @@ const filter = ref('all')
 /** the complaints on the page: of these, what is not of today is worked out first */
 const sight = ref('')
 const adding = ref(false)
+const signsOf = ref<Schemas['CaseLine'] | null>(null)
 const { data, isError, refetch } = useQuery({
   queryKey: ['caseload'],
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/caseload', { params: { query: { sight: sight.value } } }))),
@@ -102,7 +104,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
       <div v-if="isError" class="stop-box">The caseload could not be read. <button class="act" @click="refetch()">Try again</button></div>
       <p v-if="data?.left" class="small quiet" role="status">Looking at {{ data.left }} more for today; they stand as they were seen last.</p>
       <ul v-if="!isError" class="lines" aria-label="Caseload">
-        <li v-for="line in lines" :key="line.complaint" :class="{ grave: grave(line) }">
+        <li v-for="line in lines" :key="line.complaint" :class="{ grave: grave(line), signs: line.signs }">
           <button class="line" @click="open(line)">
             <span class="need">
               <strong>{{ line.what.charAt(0).toUpperCase() + line.what.slice(1) }}</strong>
@@ -122,6 +124,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
               <template v-else>visit {{ line.visit_number }}{{ line.visit_open ? ', open' : '' }}</template>
             </span>
           </button>
+          <button v-if="line.signs && session.may('answer-sign')" type="button" class="act answer" @click="signsOf = line">Answer {{ line.signs === 1 ? 'the sign' : `${line.signs} signs` }}<span class="visually-hidden"> of {{ line.name }}</span></button>
         </li>
         <li v-if="data && !lines.length" class="none quiet">
           {{ all.length ? 'Nobody here under this filter.' : 'No clients yet. Take in a client, tell the story, screen, match, hand over.' }}
@@ -136,6 +139,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
       </p>
     </main>
     <NewClient v-if="adding" @close="adding = false" />
+    <SignsDrawer v-if="signsOf" :key="signsOf.complaint" :line="signsOf" @close="signsOf = null" @answered="refetch()" />
   </div>
 </template>
 
@@ -159,6 +163,8 @@ main { max-width: 1120px; margin: 0 auto; padding: 1.5rem; }
 .line:hover { border-color: var(--river); }
 .grave .line { border-left-color: var(--clay); }
 .grave .need strong { color: var(--clay); }
+.lines li.signs { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0.6rem; align-items: center; }
+.answer { margin-bottom: 0.5rem; }
 .need, .who { display: grid; }
 .need strong { font-family: var(--serif); font-size: 1.1rem; }
 .why { color: var(--ink-2); }

@@ -1304,7 +1304,7 @@ export interface components {
         };
         /**
          * CaseLine
-         * @description One client in the caseload: what is needed today and why.
+         * @description One client in the caseload: what is needed today and why, and how many signs told at home wait for an answer.
          */
         CaseLine: {
             /** As Of */
@@ -1326,6 +1326,11 @@ export interface components {
             ripples: components["schemas"]["Ripple"][];
             /** Side */
             side: string;
+            /**
+             * Signs
+             * @default 0
+             */
+            signs: number;
             /** Trade */
             trade: string;
             /** Urgency */

@@ -1,0 +1,73 @@
+"""Screen in the browser: the blood pressure as two numbers, what it does, and what the screen's causes lead to."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+
+from playwright.sync_api import Page, expect
+
+from easepath.clinic.models import Answer, Complaint
+from tests.browser.conftest import go
+from tests.conftest import World
+
+SignIn = Callable[..., None]
+WORDS = ("blood-pressure-measured", "pressure-180", "pressure-180-symptoms")
+
+
+def test_a_blood_pressure_is_two_numbers_and_a_high_one_stops(live: World, sign_in: SignIn, page: Page) -> None:
+    Answer.objects.filter(complaint=live.complaints["Marta"], word__in=WORDS).delete()
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Screen")
+    pressure = page.locator('[data-word="pressure"]')
+    expect(page.get_by_role("region", name="Screen").get_by_text("1 to answer")).to_be_visible()
+    pressure.get_by_label("upper").fill("82")
+    pressure.get_by_label("lower").fill("128")
+    pressure.get_by_label("lower").press("Tab")
+    expect(pressure.get_by_text("the upper value comes first")).to_be_visible()
+    pressure.get_by_label("upper").fill("128")
+    pressure.get_by_label("lower").fill("82")
+    pressure.get_by_label("lower").press("Tab")
+    expect(page.get_by_text("all answered", exact=True).first).to_be_visible()
+    pressure.get_by_label("upper").fill("186")
+    pressure.get_by_label("upper").press("Tab")
+    expect(page.get_by_text("To a doctor today").first).to_be_visible()
+    expect(pressure.get_by_text("nobody exercises before a doctor has looked")).to_be_visible()
+    expect(page.get_by_text(re.compile("180 over 110 or more today, with headache")).first).to_be_visible()
+    page.reload()
+    expect(pressure.get_by_label("upper")).to_have_value("186")
+
+
+def test_a_cause_leads_to_what_can_be_done_about_it(live: World, sign_in: SignIn, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Screen")
+    causes = page.get_by_role("region", name="What this does to the drills")
+    causes.get_by_role("button", name="Hip flexion, left: not measured").click()
+    expect(causes.get_by_text("hip flexion left is not measured: measure first")).to_be_visible()
+    causes.get_by_role("link", name="Measure it now").first.click()
+    expect(page.get_by_role("heading", name="Measure", level=1)).to_be_visible()
+
+
+def test_the_stage_is_asked_before_the_sheet_is_handed_over(live: World, sign_in: SignIn, page: Page) -> None:
+    Complaint.objects.filter(pk=live.complaints["Marta"].pk).update(stage=None)
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Match")
+    expect(page.get_by_role("button", name="Hand over version 2")).to_be_disabled()
+    expect(page.get_by_text("Nobody said which stage is reached.")).to_be_visible()
+    page.get_by_role("radio", name=re.compile("stage 2")).check()
+    expect(page.get_by_text("Nobody said which stage is reached.")).to_be_hidden()
+
+
+def test_a_condition_is_read_and_signed(live: World, sign_in: SignIn, page: Page) -> None:
+    sign_in()
+    page.get_by_role("link", name="The drills").click()
+    page.get_by_role("link", name="The conditions").click()
+    page.get_by_label("Find by part of a name").fill("groin")
+    page.get_by_role("link", name="Groin (adductor) strain").click()
+    expect(page.get_by_role("heading", name="Stages")).to_be_visible()
+    page.get_by_role("button", name="I have reviewed it").click()
+    page.get_by_role("button", name="Sign the review").click()
+    expect(page.get_by_text("Reviewed by Hanne Ostrow")).to_be_visible()
