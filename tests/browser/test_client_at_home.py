@@ -105,7 +105,7 @@ def test_chest_pain_on_the_phone_stops_the_plan_until_a_clinician_answers(
     sign_in()
     row = page.get_by_role("list", name="Caseload").get_by_role("listitem").filter(has_text="Marta")
     expect(row).to_contain_text("Body sign")
-    page.get_by_role("button", name="Marta Lind").click()
+    row.get_by_role("button", name="Body sign").click()
     go(page, "Respond")
     signs = page.get_by_role("region", name="Signs to answer")
     expect(signs).to_contain_text("No drill goes on at home until it is answered.")

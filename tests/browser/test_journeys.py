@@ -86,7 +86,7 @@ def test_from_the_first_question_to_version_two(
     answer_everything_no(page)
 
     go(page, "Match")
-    page.get_by_role("button", name="2 Comfortable rocking").click()
+    page.get_by_role("radio", name="stage 2, Comfortable rocking").check()
     sheet = page.get_by_role("complementary", name="The sheet in progress")
     page.get_by_role("checkbox", name="keep Rocking in a deep step, hands on a chair").check()
     expect(sheet.get_by_text("Rocking in a deep step, hands on a chair")).to_be_visible()

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Complaint, Sitting
-from tests.browser.conftest import saved, tab_and_press, tab_to
+from tests.browser.conftest import gate, saved, tab_and_press, tab_to
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -53,7 +53,7 @@ def test_story_screen_and_measure_by_keyboard(sign_in: SignIn, live: World, page
         page.keyboard.press("n")
     expect(page.get_by_text("all answered", exact=True)).to_be_visible()
 
-    tab_to(page, page.get_by_role("link", name="Measure"))
+    tab_to(page, gate(page, "Measure"))
     page.keyboard.press("Enter")
     bench = page.get_by_label("The bench", exact=True)
     expect(bench).to_be_visible()
