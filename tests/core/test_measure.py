@@ -9,10 +9,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from easepath.core.facts import Plan, Sitting
 from easepath.core.measure.error import MDC_FACTOR, blend, own_error
 from easepath.core.measure.onset import Reading, Refused, Sample, read_trace
+from easepath.core.measure.patterns import hangs_on
 from easepath.core.measure.trend import forecast, trend
-from tests.core.build import TODAY, day
+from tests.core.build import TODAY, complaint, day, screened
 
 RATE = 50
 
@@ -136,3 +138,15 @@ def test_the_slope_lies_inside_its_interval(pairs: list[tuple[int, float]]) -> N
     found = trend([(TODAY - dt.timedelta(days=ago), value) for ago, value in pairs])
     if found is not None:
         assert found.low <= found.per_week <= found.high
+
+
+@pytest.mark.parametrize(
+    ("condition", "tests"),
+    [("toe-reach-limited", ("slr",)), ("hip-flexor-short", ("thomas-hip", "thomas-knee")), ("low-back-stiff", ())],
+)
+def test_what_a_profile_hangs_on_is_named_until_it_is_measured(condition: str, tests: tuple[str, ...]) -> None:
+    found = screened(complaint=complaint(condition=condition), plan=Plan())
+    assert hangs_on(found.patterns, found.profile) == tests
+    taken = tuple(Sitting(measure=one, side="left", date=day(0), trials=(20.0,)) for one in ("slr", *tests))
+    again = screened(complaint=complaint(condition=condition), plan=Plan(), measures=taken)
+    assert not set(tests) & set(hangs_on(again.patterns, again.profile))

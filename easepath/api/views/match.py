@@ -14,6 +14,7 @@ from easepath.core.assessment import Assessment
 from easepath.core.compose.prescription import trained_sides
 from easepath.core.match import allowed_methods
 from easepath.core.match.rank import Candidate
+from easepath.core.measure.patterns import hangs_on
 from easepath.core.screening.overrides import may_be_overridden
 from easepath.core.screening.verdicts import DrillVerdict
 from easepath.core.story import stage_is_asked
@@ -106,6 +107,7 @@ class MatchOut(View):
 
     revision: int
     needs: list[NeedOut]
+    tests_first: list[str]
     ranked: list[RankedDrill]
     left_out: list[LeftOutDrill]
     ticked: list[TickedDrill]
@@ -167,6 +169,9 @@ def match_view(record: Record) -> MatchOut:
         ranked=ranked,
         left_out=left_out,
         ticked=ticked_drills(record),
+        tests_first=[
+            library.measures[test].name for test in hangs_on(assessment.screen.patterns, assessment.screen.profile)
+        ],
         stage=matcher.stage.stage if matcher.stage else None,
         stages=[
             StageOut(stage=stage.stage, name=stage.name, passes=in_words(library, stage.pass_))

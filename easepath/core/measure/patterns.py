@@ -42,6 +42,13 @@ class PatternResult:
         return self.result not in UNDECIDED
 
 
+def hangs_on(patterns: tuple[PatternResult, ...], profile: Condition | None) -> tuple[str, ...]:
+    """The tests without which a pattern that the profile names says nothing, each once."""
+    named = profile.patterns if profile else ()
+    waiting = (one for one in patterns if one.id in named and one.result == "need-tests")
+    return tuple(dict.fromkeys(test for one in waiting for test in one.missing))
+
+
 @dataclass(frozen=True)
 class _View:
     """One side as the pattern rules see it."""

@@ -2574,6 +2574,8 @@ export interface components {
             stage_fixed: boolean;
             /** Stages */
             stages: components["schemas"]["StageOut"][];
+            /** Tests First */
+            tests_first: string[];
             /** Ticked */
             ticked: components["schemas"]["TickedDrill"][];
         };

@@ -136,6 +136,7 @@ async function overridden(): Promise<void> {
       <p class="needs small"><span class="quiet">needed:</span>
         <span v-for="need in view.needs.slice(0, 8)" :key="need.id" class="need"><i :style="{ width: `${need.weight * 26}px` }" />{{ needWords(need.id) }}</span>
       </p>
+      <p v-if="view.tests_first.length" class="first small"><strong>What it needs hangs on a test that is not taken yet:</strong> {{ view.tests_first.join(', ') }}. <RouterLink :to="`/visit/${visit}/measure`">Measure it</RouterLink>, and the ranking changes.</p>
       <p v-if="!view.ranked.length" class="empty quiet">No drill can be ranked yet. The condition, its side and the places at home come from Story; findings from Measure add needs.</p>
       <ol class="ranking" aria-label="Ranking">
         <RankedRow v-for="drill in view.ranked" :key="drill.drill" :drill="drill" :ticked="tickedOf(drill.drill)" :line="onSheet(drill.drill)" :pinned="pinned.has(drill.drill)" :may="canCompose" @tick="toggle(drill)" @method="alter(drill.drill, { method: $event })" @side="alter(drill.drill, { side: $event })" @pin="togglePin(drill.drill)" @bar="bar(drill.drill, $event)" @why="explain(drill)" />
@@ -153,6 +154,7 @@ async function overridden(): Promise<void> {
 .head { display: flex; align-items: baseline; gap: 1rem; margin-bottom: 0.5rem; flex-wrap: wrap; }
 .pages { margin-left: auto; }
 .needs { display: flex; flex-wrap: wrap; gap: 0.2rem 0.9rem; margin: 0.3rem 0; }
+.first { border-left: 3px solid var(--ink); padding-left: 0.6rem; margin: 0.3rem 0; }
 .need { display: inline-flex; align-items: center; gap: 0.35rem; }
 .need i { height: 5px; background: var(--river); display: inline-block; }
 .ranking { list-style: none; margin: 0; padding: 0; }
