@@ -69,6 +69,21 @@ def test_stop_signs_follow_from_what_a_drill_does_to_the_body_each_said_once() -
     assert not [a for a in stops for b in stops if a != b and a in b]
 
 
+def test_a_wider_sign_says_the_narrower_ones_and_no_drill_loses_its_own() -> None:
+    matcher = matcher_of(age=74)
+    fewer = 0
+    for item in assemble(matcher, tuple(Chosen(drill) for drill in LIBRARY.drills)).drills:
+        stops, mode = stops_of(matcher, item), matcher.screen.rules.mode(item.drill, item.method, item.place)
+        wanted = {sign for exposure in mode.exposures for sign in LIBRARY.stops[exposure].stop}
+        missing = {sign for sign in wanted - set(stops) if not any(sign in told for told in stops)}
+        for sign in missing:
+            assert any(sign in LIBRARY.wider_signs[told].says for told in stops if told in LIBRARY.wider_signs), sign
+        own = {sign.replace(" above {n} of 10", "") for sign in LIBRARY.wording[item.drill.id].stop}
+        assert not {sign for sign in own if not any(sign in told for told in stops)}, item.drill.id
+        fewer += len(missing)
+    assert fewer > 50
+
+
 @pytest.mark.parametrize(
     ("method", "words"),
     [("hold-moderate", "up to 3 of 10"), ("on-off", "up to 4 of 10"), ("oscillation", "at most 1 of 10")],

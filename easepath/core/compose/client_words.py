@@ -67,13 +67,20 @@ def _sentence(library: Library, reason: Reason) -> str | None:
 
 
 def stops_of(matcher: Matcher, item: Prescription) -> tuple[str, ...]:
-    """The signs that end a drill: its own, those of what it does to the body there, and those of every drill."""
+    """The signs that end a drill: its own, those of what it does to the body there, and those of every drill.
+
+    What only follows from what it does is left out where a wider sign says it.
+    """
     library = matcher.screen.library
     wording = library.wording.get(item.drill.id)
     mode = matcher.screen.rules.mode(item.drill, item.method, item.place)
-    told = list(own_stops(wording, _may_hurt(matcher, item))) if wording else []
-    told += [sign for exposure in dict.fromkeys(mode.exposures) for sign in library.stops[exposure].stop]
-    return _each_once([*told, *ALWAYS_STOP])
+    own = list(own_stops(wording, _may_hurt(matcher, item))) if wording else []
+    follow = [sign for exposure in dict.fromkeys(mode.exposures) for sign in library.stops[exposure].stop]
+    said = {
+        narrow for sign in (*own, *follow, *ALWAYS_STOP) if sign in library.wider_signs
+        for narrow in library.wider_signs[sign].says
+    }  # fmt: skip
+    return _each_once([*own, *(sign for sign in follow if sign not in said), *ALWAYS_STOP])
 
 
 def own_stops(wording: Wording, limit: int) -> tuple[str, ...]:

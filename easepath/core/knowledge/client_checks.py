@@ -25,6 +25,12 @@ def check_client_words(library: Library, problems: list[Problem]) -> None:
     for change in library.changes.values():
         file = library.files[f"changes.{change.text}"]
         problems += [Problem(file, f"changes.{change.text}", why) for why in _change(change)]
+    follow = {sign for row in library.stops.values() for sign in row.stop}
+    for wider in library.wider_signs.values():
+        strange = sorted(set(wider.says) - follow)
+        if strange:
+            file = library.files[f"wider_signs.{wider.text}"]
+            problems.append(Problem(file, f"wider_signs.{wider.text}", f"follows from no load: {', '.join(strange)}"))
     for exposure in library.exposures:
         if exposure not in library.stops:
             file = library.files[f"exposures.{exposure}"]

@@ -55,6 +55,7 @@ class Library:
     wording: Mapping[str, models.Wording]
     changes: Mapping[str, models.Change]
     stops: Mapping[str, models.StopSigns]
+    wider_signs: Mapping[str, models.WiderSign]
     emergencies: Mapping[str, models.Emergency]
     home_rules: Mapping[str, models.HomeRule]
     glossary: Mapping[str, models.GlossaryWord]

@@ -49,6 +49,7 @@ KINDS: dict[str, type[models.Entry]] = {
     "wording": models.Wording,
     "changes": models.Change,
     "stops": models.StopSigns,
+    "wider_signs": models.WiderSign,
     "emergencies": models.Emergency,
     "home_rules": models.HomeRule,
     "glossary": models.GlossaryWord,

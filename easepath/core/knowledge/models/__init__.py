@@ -9,6 +9,7 @@ from easepath.core.knowledge.models.client_words import (
     GlossaryWord,
     HomeRule,
     StopSigns,
+    WiderSign,
 )  # fmt: skip
 from easepath.core.knowledge.models.condition import Condition, Gates, PassCondition, Stage
 from easepath.core.knowledge.models.drill import Coaching, Dose, DoseRange, Drill
@@ -86,6 +87,7 @@ __all__ = [
     "StoryWords",
     "SymptomWords",
     "Target",
+    "WiderSign",
     "Wording",
     "effect_change",
     "effect_verdict",

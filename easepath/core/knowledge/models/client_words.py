@@ -31,6 +31,13 @@ class StopSigns(Entry):
     stop: Words
 
 
+class WiderSign(Entry):
+    """A stop sign that says narrower ones with it: where it stands, those that only follow from a load are left out."""
+
+    text: Said
+    says: Annotated[Words, Field(min_length=1)]
+
+
 class Emergency(Entry):
     """A sign with which a client calls the emergency number, whatever the drill."""
 
