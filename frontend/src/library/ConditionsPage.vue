@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router'
 import { clinic, outcome } from '@/api/client'
 import { unwrap } from '@/app/useVisit'
 import ConditionSheet from './ConditionSheet.vue'
+import ShelfHeader from './ShelfHeader.vue'
 
 /** Every condition profile by name, opened beside the list. */
 const route = useRoute()
@@ -23,11 +24,7 @@ const found = computed(() => {
 
 <template>
   <div class="page">
-    <header>
-      <RouterLink class="brand" to="/">Ease Path</RouterLink>
-      <RouterLink to="/" class="back">Caseload</RouterLink>
-      <RouterLink to="/library" class="back">The drills</RouterLink>
-    </header>
+    <ShelfHeader other="The drills" to="/library" />
     <main>
       <section aria-label="Conditions">
         <h1>The conditions</h1>
@@ -45,9 +42,6 @@ const found = computed(() => {
 </template>
 
 <style scoped>
-header { display: flex; gap: 1.5rem; align-items: center; padding: 0 1.5rem; min-height: 54px; background: var(--card); border-bottom: 1px solid var(--line); }
-.brand { font-family: var(--serif); font-weight: 600; font-size: 1.15rem; color: var(--river); text-decoration: none; }
-.back { color: var(--river); min-height: 44px; display: grid; place-items: center; }
 main { display: grid; grid-template-columns: 320px minmax(0, 1fr); gap: 1.5rem; padding: 1rem 1.5rem; max-width: 1400px; margin: 0 auto; align-items: start; }
 input { min-height: 44px; width: 100%; font: inherit; padding: 0 0.6rem; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); }
 ul { list-style: none; margin: 0.4rem 0 0; padding: 0; }

@@ -7,6 +7,7 @@ import { needWords } from '@/app/options'
 import { unwrap } from '@/app/useVisit'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import DrillSheet from './DrillSheet.vue'
+import ShelfHeader from './ShelfHeader.vue'
 
 /** Every drill with its picture: found by words, phase and place, opened beside the list. */
 const PAGE = 40
@@ -39,11 +40,7 @@ const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
 
 <template>
   <div class="page">
-    <header>
-      <RouterLink class="brand" to="/">Ease Path</RouterLink>
-      <RouterLink to="/" class="back">Caseload</RouterLink>
-      <RouterLink to="/conditions" class="back">The conditions</RouterLink>
-    </header>
+    <ShelfHeader other="The conditions" to="/conditions" />
     <main :class="{ beside: opened }">
       <section class="list" aria-label="Drills">
         <h1>The drills</h1>
@@ -73,9 +70,6 @@ const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
 </template>
 
 <style scoped>
-header { display: flex; gap: 1.5rem; align-items: center; padding: 0 1.5rem; min-height: 54px; background: var(--card); border-bottom: 1px solid var(--line); }
-.brand { font-family: var(--serif); font-weight: 600; font-size: 1.15rem; color: var(--river); text-decoration: none; }
-.back { color: var(--river); min-height: 44px; display: grid; place-items: center; }
 main { display: grid; gap: 1.5rem; padding: 1rem 1.5rem; max-width: 1400px; margin: 0 auto; }
 main.beside { grid-template-columns: minmax(0, 1fr) 420px; align-items: start; }
 .filters { display: flex; flex-wrap: wrap; gap: 0.6rem; align-items: center; margin: 0.4rem 0; }
