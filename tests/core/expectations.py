@@ -84,6 +84,7 @@ CHECKS: dict[str, Callable[[Result, Any], tuple[bool, Any]]] = {
     "composed": lambda r, w: (set(w) <= set(_composed(r)), _composed(r)),
     "not_composed": lambda r, w: (not set(w) & set(_composed(r)), _composed(r)),
     "drill": lambda r, w: _drill(r, *w),
+    "drills_at_most": lambda r, w: (len(_composed(r)) <= w, _composed(r)),
     "minutes_at_most": lambda r, w: (r["compose"]["minutes"] <= w, r["compose"]["minutes"]),
     "phases_in_order": lambda r, w: _in_order(r),
     "grade": lambda r, w: (_row(r, w[0], w[1])["grade"] == w[2], _row(r, w[0], w[1])),

@@ -9,6 +9,7 @@ from easepath.core.compose.arrange import Slot
 from easepath.core.compose.candidates import (
     COVERS_WEIGHT,
     MUST_WEIGHT,
+    ONLY_SETTLE_PAIN,
     SHORT_MINUTES,
     Entrant,
     entrants,
@@ -69,7 +70,7 @@ def compose(matcher: Matcher, minutes: float | None = None) -> Composed:
     choice = choose(problem)
     if choice is None:
         uncovered = _uncovered(matcher, problem, frozenset())
-        return Composed((), session_time([], []), uncovered, Reason("compose-nothing-fits"))
+        return Composed((), session_time([], []), uncovered, _why_nothing(matcher))
     covered = frozenset().union(*(item.covers for item in choice.items))
     drills = _in_order(matcher, found, choice)
     time = time_of(matcher, drills)
@@ -165,3 +166,11 @@ def _uncovered(matcher: Matcher, problem: Problem, covered: frozenset[int]) -> t
                  "share": COVERS_WEIGHT}  # fmt: skip
         rows.append(Uncovered(needs[index], Reason(rule, facts=facts)))
     return tuple(rows)
+
+
+def _why_nothing(matcher: Matcher) -> Reason:
+    """Very strong pain lets in only what settles; else the minutes are too few."""
+    now = matcher.screen.situation.complaint.pain.now
+    if now is not None and now >= ONLY_SETTLE_PAIN:
+        return Reason("compose-only-settles", facts={"pain": now})
+    return Reason("compose-nothing-fits")
