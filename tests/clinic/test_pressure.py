@@ -51,7 +51,7 @@ def test_two_numbers_answer_what_would_be_asked(world: World, visit: Visit) -> N
 
 def test_a_high_one_stops_and_its_symptoms_are_asked(world: World, visit: Visit) -> None:
     found = save(world, visit, PressureEntry(184, 95))
-    assert "pressure-high" in {flag.id for flag in found.raised}
+    assert {flag.id: flag.why for flag in found.raised}["pressure-high"] == "measured today: 184 over 95 mmHg"
     assert "pressure-180-symptoms" in found.unanswered
     crisis = next(group for group in found.groups if group.id == "pressure-crisis")
     assert [question.word for question in crisis.questions] == ["pressure-180-symptoms"]

@@ -15,6 +15,7 @@ from easepath.core.assessment import Assessment
 from easepath.core.ids import Answers, Factors, FlagItems
 from easepath.core.knowledge.models import RedFlag
 from easepath.core.screening.falls import falls_asked
+from easepath.core.screening.flags import RaisedFlag
 from easepath.core.screening.pressure import Pressure, pressure_on
 from easepath.core.screening.spoken import spoken_of
 from easepath.core.vocabulary import FlagAction, SideWord, one_of
@@ -195,7 +196,7 @@ def screening_view(record: Record) -> ScreeningOut:
         unanswered=list(screen.flags.unanswered),
         raised=[
             RaisedOut(
-                id=flag.id, action=flag.action, blocks=flag.blocks, why=flag.reason.text(library),
+                id=flag.id, action=flag.action, blocks=flag.blocks, why=_why(assessment, flag, pressure, answers),
                 note=library.red_flags[flag.id].note or "", positive=list(flag.reason.facts.get("positive", [])),
             )
             for flag in screen.flags.raised
@@ -241,6 +242,15 @@ def _contexts(assessment: Assessment, shown: list[RedFlag], answers: dict[str, A
         _question(word, assessment.library.answers[word].text, answers)
         for word in words if word in answers or told[word] is None
     ]  # fmt: skip
+
+
+def _why(assessment: Assessment, flag: RaisedFlag, pressure: Pressure, answers: dict[str, AnswerRow]) -> str:
+    """Why a flag is raised: a blood pressure that nobody spoke about, by its numbers."""
+    row = assessment.library.red_flags[flag.id]
+    if row.only_if == PRESSURE and pressure.high and not any(word in answers for word in row.items):
+        upper, lower = ("not taken" if one is None else f"{one:g}" for one in (pressure.upper, pressure.lower))
+        return f"measured today: {upper} over {lower} mmHg"
+    return flag.reason.text(assessment.library)
 
 
 def _pressure_asks(flag: RedFlag, pressure: Pressure, answers: dict[str, AnswerRow]) -> bool:
