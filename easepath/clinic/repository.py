@@ -57,6 +57,11 @@ class Record:
         """The revision a step of the visit has; 0 before the first save."""
         return next((row.revision for row in self.steps if row.step == step), 0)
 
+    @property
+    def stage_is_fixed(self) -> bool:
+        """Whether only a gate opens the next stage: a plan runs, and somebody has named its stage."""
+        return self.version is not None and self.complaint.stage is not None
+
     @cached_property
     def today(self) -> dt.date:
         """The date at the clinic."""

@@ -11,12 +11,12 @@ from easepath.api.schemas.screening import ClearanceIn, PressureIn, SaveScreenin
 from easepath.api.views.screening import ScreeningOut, screening_view
 from easepath.clinic.actions.confirm_screening import confirm_screening
 from easepath.clinic.actions.record_clearance import record_clearance
-from easepath.clinic.actions.save_pressure import PressureEntry, save_pressure
+from easepath.clinic.actions.save_pressure import save_pressure
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
-from easepath.clinic.errors import FieldError
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
+from easepath.core.screening.pressure import Pressure
 
 router = Router(tags=["screening"])
 
@@ -48,15 +48,8 @@ def put_screening(request: HttpRequest, visit: int, payload: SaveScreening) -> S
 @router.put("/visits/{visit}/pressure", response={200: ScreeningOut, 422: Problem}, operation_id="save_pressure")
 def put_pressure(request: HttpRequest, visit: int, payload: PressureIn) -> ScreeningOut:
     """Save the two numbers of a blood pressure; returns what the screen now tells."""
-    given = {"upper": payload.upper, "lower": payload.lower}
-    missing = {name: "is missing: a blood pressure is two numbers" for name, value in given.items() if value is None}
-    if len(missing) == 1:
-        raise FieldError(missing)
-    pressure = None
-    if payload.upper is not None and payload.lower is not None:
-        pressure = PressureEntry(payload.upper, payload.lower)
     found = get_visit(staff(request), visit)
-    return screening_view(save_pressure(staff(request), found, pressure).after)
+    return screening_view(save_pressure(staff(request), found, Pressure(payload.upper, payload.lower)).after)
 
 
 @router.post("/visits/{visit}/screening/confirm", response=ScreeningOut, operation_id="confirm_screening")

@@ -151,7 +151,7 @@ def compose_view(record: Record) -> ComposeOut:
         issues_program=assessment.screen.issues_program,
         draft=ticked_drills(record),
         stage=assessment.matcher.stage.stage if assessment.matcher.stage else None,
-        stage_fixed=record.version is not None and record.complaint.stage is not None,
+        stage_fixed=record.stage_is_fixed,
         choices=choices_view(record),
         timeline=timeline(session, floor_care=assessment.screen.rules.floor_care),
     )  # fmt: skip

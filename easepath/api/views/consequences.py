@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
-from easepath.core.assessment import Assessment
 from easepath.core.knowledge import Library
 from easepath.core.screening.consequences import Consequence, Kind, Todo, consequences
 from easepath.core.vocabulary import Verdict, VerdictWord
@@ -28,7 +27,6 @@ class ConsequenceOut(View):
     refuses: int
     changes: int
     cautions: int
-    needed: int
     on_sheet: list[str]
     parts: list[PartOut]
 
@@ -38,21 +36,15 @@ def consequences_view(record: Record) -> list[ConsequenceOut]:
     assessment = record.assessment
     library = assessment.library
     on_sheet = {row.drill for row in record.draft} or {row.drill for row in assessment.facts.plan.drills}
-    found = consequences(assessment.screen, needed_drills(assessment), on_sheet)
+    found = consequences(assessment.screen, assessment.matcher.needed, on_sheet)
     return [_consequence(library, one) for one in found]
-
-
-def needed_drills(assessment: Assessment) -> frozenset[str]:
-    """Every drill that meets a need of this client."""
-    needs = {need.id for need in assessment.matcher.needs.affected.values()}
-    return frozenset(drill.id for drill in assessment.library.drills.values() if needs & set(drill.needs))
 
 
 def _consequence(library: Library, one: Consequence) -> ConsequenceOut:
     return ConsequenceOut(
         cause=one.cause, kind=one.kind, title=_title(library, one), todo=one.todo,
         refuses=one.count(Verdict.EXCLUDE), changes=one.count(Verdict.MODIFY), cautions=one.count(Verdict.CAUTION),
-        needed=len(one.needed), on_sheet=[library.title(drill) for drill in one.on_sheet],
+        on_sheet=[library.title(drill) for drill in one.on_sheet],
         parts=[
             PartOut(verdict=part.verdict.word, text=part.text, drills=sorted(map(library.title, part.drills)))
             for part in one.parts

@@ -137,7 +137,6 @@ def match_view(record: Record) -> MatchOut:
     matcher, library = assessment.matcher, assessment.library
     profile = assessment.screen.profile
     affected = assessment.screen.situation.complaint.affected
-    relevant = {need.id for need in matcher.needs.affected.values()}
     ranked = []
     seen: set[str] = set()
     for candidate in matcher.result.ranked:
@@ -151,7 +150,7 @@ def match_view(record: Record) -> MatchOut:
             rule=o.reason.rule,
             reason=o.reason.text(library), source=o.reason.source(library), verdict=o.verdict.verdict.word,
             reasons=[ReasonOut.of(r, library) for r in o.verdict.reasons],
-            relevant=bool(relevant & set(o.drill.needs)), override=_override(o.verdict),
+            relevant=o.drill.id in matcher.needed, override=_override(o.verdict),
         )
         for o in matcher.result.left_out
         if o.side == "both" or o.side in affected
@@ -178,7 +177,7 @@ def match_view(record: Record) -> MatchOut:
             for stage in (profile.gates if profile else ())
         ],
         stage_asked=stage_is_asked(library, assessment.facts),
-        stage_fixed=record.version is not None and record.complaint.stage is not None,
+        stage_fixed=record.stage_is_fixed,
         arranged=visit.arranged,
         choices=choices_view(record),
         issues_program=assessment.screen.issues_program,

@@ -15,7 +15,7 @@ from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.actions.save_draft import draft_from_version
 from easepath.clinic.errors import NotFoundError, RefusedError
 from easepath.clinic.facts.proposals import ProposalToday, decisions_of, proposals_of
-from easepath.clinic.facts.situation import kept_dose
+from easepath.clinic.facts.situation import stored_dose
 from easepath.clinic.repository import Record, read_again
 from easepath.core.code_version import code_version
 from easepath.core.compose import Chosen
@@ -132,11 +132,11 @@ def _outcome(before: models.PlanVersion, decided: Decided) -> tuple[tuple[Chosen
 def _kept(row: models.PlanDrill) -> Chosen:
     """A drill that goes on as it was handed over."""
     place = place_word(row.place)
-    return Chosen(row.drill, side_word(row.side), row.method, row.step, place, kept_dose(row.dose))
+    return Chosen(row.drill, side_word(row.side), row.method, row.step, place, stored_dose(row.dose))
 
 
 def _changed(row: models.PlanDrill, target: dict[str, Any]) -> Chosen:
     """What a drill becomes; it stays at its place where it is the same drill."""
     place = place_word(row.place) if target["drill"] == row.drill else None
-    dose = kept_dose(target.get("dose"))
+    dose = stored_dose(target.get("dose"))
     return Chosen(target["drill"], side_word(row.side), target["method"], target["step"], place, dose)

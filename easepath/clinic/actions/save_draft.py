@@ -171,7 +171,7 @@ def _staged(record: Record, stage: int | None) -> models.Complaint:
     condition = shipped_library().conditions.get(complaint.condition)
     if condition is None or condition.stage(stage) is None:
         raise FieldError({"stage": f"this condition has no stage {stage}"})
-    if record.version is not None and complaint.stage is not None:
+    if record.stage_is_fixed:
         raise FieldError({"stage": "a running plan changes its stage only through its gate"})
     complaint.stage, complaint.stage_since = stage, record.today
     return complaint

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import cast
 
-from easepath.clinic.facts.situation import dose_facts, kept_dose
+from easepath.clinic.facts.situation import stored_dose
 from easepath.clinic.repository import Record
 from easepath.core.compose import Chosen
-from easepath.core.compose.own_dose import GivenDose
 from easepath.core.vocabulary import Place, SideWord
 
 
@@ -21,7 +20,7 @@ def draft_drills(record: Record) -> tuple[Chosen, ...]:
             method=row.method or None,
             step=start if row.step is None else row.step,
             place=cast(Place, row.place) if row.place else None,
-            dose=GivenDose(dose_facts(row.dose)) if row.own and row.dose is not None else kept_dose(row.dose),
+            dose=stored_dose(row.dose, kept=not row.own),
         )
         for row in record.draft
     )

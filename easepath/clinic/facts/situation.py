@@ -175,9 +175,9 @@ def dose_facts(data: dict[str, Any]) -> Dose:
     return Dose.model_validate(data, strict=False)
 
 
-def kept_dose(data: dict[str, Any] | None) -> GivenDose | None:
-    """A stored dose as it goes on into a session; None where there is none."""
-    return None if data is None else GivenDose(dose_facts(data), kept=True)
+def stored_dose(data: dict[str, Any] | None, *, kept: bool = True) -> GivenDose | None:
+    """A stored dose as it goes on into a session, kept from a version or set by hand; None where there is none."""
+    return None if data is None else GivenDose(dose_facts(data), kept=kept)
 
 
 def _plan(library: Library, story: core.Complaint, record: Record) -> core.Plan:

@@ -110,8 +110,7 @@ def items_of(matcher: Matcher, found: tuple[Entrant, ...]) -> tuple[Item, ...]:
     needs = {need: index for index, need in enumerate(matcher.needs.weights)}
     rules = OrderRules(matcher)
     power = 2 if matcher.screen.high else 1
-    now = matcher.screen.situation.complaint.pain.now
-    cost = 0.0 if now is not None and now >= ONLY_SETTLE_PAIN else COST_PER_DRILL
+    cost = 0.0 if only_settles(matcher.screen.situation) else COST_PER_DRILL
     watch = tuple(watched_loads(matcher))
     return tuple(
         Item(
@@ -162,10 +161,15 @@ def _affected_rows(matcher: Matcher) -> dict[str, Candidate]:
     return rows
 
 
+def only_settles(situation: Situation) -> bool:
+    """Whether the pain right now lets in nothing but what settles."""
+    now = situation.complaint.pain.now
+    return now is not None and now >= ONLY_SETTLE_PAIN
+
+
 def _may_enter(matcher: Matcher, candidate: Candidate) -> bool:
     situation = matcher.screen.situation
-    now = situation.complaint.pain.now
-    if now is not None and now >= ONLY_SETTLE_PAIN and candidate.drill.phase != "settle":
+    if only_settles(situation) and candidate.drill.phase != "settle":
         return False
     tried = any(tryout.drill == candidate.drill.id for tryout in situation.tryouts)
     return candidate.risk < OFFERED_RISK or tried

@@ -16,6 +16,7 @@ from easepath.core.compose.candidates import (
     items_of,
     most_drills,
     must_needs,
+    only_settles,
     watched_loads,
 )  # fmt: skip
 from easepath.core.compose.optimise import MOST_NODES, Choice, Item, Problem, choose
@@ -170,7 +171,8 @@ def _uncovered(matcher: Matcher, problem: Problem, covered: frozenset[int]) -> t
 
 def _why_nothing(matcher: Matcher) -> Reason:
     """Very strong pain lets in only what settles; else the minutes are too few."""
-    now = matcher.screen.situation.complaint.pain.now
-    if now is not None and now >= ONLY_SETTLE_PAIN:
-        return Reason("compose-only-settles", facts={"pain": now})
+    situation = matcher.screen.situation
+    if only_settles(situation):
+        facts = {"pain": situation.complaint.pain.now, "threshold": ONLY_SETTLE_PAIN}
+        return Reason("compose-only-settles", facts=facts)
     return Reason("compose-nothing-fits")

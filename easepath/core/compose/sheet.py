@@ -29,7 +29,6 @@ from easepath.core.dose.words import dose_words
 from easepath.core.ids import Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.match import Matcher
-from easepath.core.reasons import Reason
 from easepath.core.vocabulary import PainRule, PhaseName, Place, SideWord, Verdict, VerdictWord
 
 NEARBY_SITES = (Sites.GROIN, Sites.FRONT_OF_HIP, Sites.KNEE, Sites.LOW_BACK)
@@ -156,13 +155,7 @@ def _side(library: Library, item: Prescription, side: SideDose, pictured: Pictur
 
 def _modified(library: Library, item: Prescription) -> tuple[str, ...]:
     """What is done otherwise for this client as a clinician reads it: the change itself where a factor names one."""
-    return tuple(dict.fromkeys(_change(library, reason) for reason in modifying(item)))
-
-
-def _change(library: Library, reason: Reason) -> str:
-    """A refused effort that was only capped is said by its cap: the drill itself is done."""
-    named = None if reason.code == "effort-capped" else reason.facts.get("instead")
-    return str(named or reason.text(library))
+    return tuple(dict.fromkeys(str(r.facts.get("instead") or r.text(library)) for r in modifying(item)))
 
 
 def timeline(session: Session, *, floor_care: bool = False) -> tuple[Stretch, ...]:

@@ -100,6 +100,12 @@ class Matcher:
         self._tried = {tryout.drill for tryout in situation.tryouts}
 
     @cached_property
+    def needed(self) -> frozenset[str]:
+        """Every drill that meets a need of this client."""
+        needs = {need.id for need in self.needs.affected.values()}
+        return frozenset(drill.id for drill in self.screen.library.drills.values() if needs & set(drill.needs))
+
+    @cached_property
     def _closing(self) -> Mapping[tuple[str, SideWord], Reason | None]:
         return AsAsked(self.screen.library.judged, self._why_closed)
 

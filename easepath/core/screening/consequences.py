@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Collection, Iterator, Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass, replace
 from typing import Literal, get_args
 
@@ -22,8 +22,6 @@ TODOS: Mapping[str, Todo] = {
     "falls-unanswered": "falls", "surgery-uncleared": "clearance",
 }  # fmt: skip
 """By what a reason says, what a clinician can do about it now."""
-
-
 SHARED: Mapping[str, str] = {
     "range-measure-first": "measure-first-for-all", "range-unmeasured-refused": "unmeasured-refused-for-all",
 }  # fmt: skip
@@ -61,18 +59,16 @@ class Consequence:
 
 def drill_verdicts(screen: ScreenResult) -> Mapping[str, Verdict]:
     """The verdict of every drill, the worse of the affected sides; another method alone is no change."""
-    return {
-        drill: max((reason.verdict for reason in _reasons(screen, drill)), default=Verdict.CLEAR)
-        for drill in screen.drills
-    }
+    return {drill: _gravest(_reasons(screen, drill)) for drill in screen.drills}
 
 
 def consequences(screen: ScreenResult, needed: Collection[str], on_sheet: Collection[str]) -> tuple[Consequence, ...]:
     """Every cause, what can be acted on first, then what decides most; `needed` and `on_sheet` are ids of drills."""
-    verdicts = drill_verdicts(screen)
+    said_of = {drill: _reasons(screen, drill) for drill in screen.drills}
+    verdicts = {drill: _gravest(reasons) for drill, reasons in said_of.items()}
     spoken: dict[str, dict[str, list[Reason]]] = {}
-    for drill in screen.drills:
-        for reason in _reasons(screen, drill):
+    for drill, reasons in said_of.items():
+        for reason in reasons:
             if reason.verdict > Verdict.CLEAR:
                 spoken.setdefault(cause_of(reason), {}).setdefault(drill, []).append(reason)
     decided = {
@@ -93,7 +89,7 @@ def consequences(screen: ScreenResult, needed: Collection[str], on_sheet: Collec
 
 
 def _gravest(reasons: Collection[Reason]) -> Verdict:
-    return max(reason.verdict for reason in reasons)
+    return max((reason.verdict for reason in reasons), default=Verdict.CLEAR)
 
 
 def _kind(matters: Mapping[str, Verdict], *, can_help: bool) -> Kind:
@@ -134,8 +130,10 @@ def cause_of(reason: Reason) -> str:
     return reason.code
 
 
-def _reasons(screen: ScreenResult, drill: str) -> Iterator[Reason]:
+def _reasons(screen: ScreenResult, drill: str) -> list[Reason]:
     affected = screen.situation.complaint.affected
-    for side, verdict in screen.drills[drill].items():
-        if side == "both" or side in affected:
-            yield from (reason for reason in verdict.reasons if reason.code not in NO_CHANGE)
+    return [
+        reason
+        for side, verdict in screen.drills[drill].items() if side == "both" or side in affected
+        for reason in verdict.reasons if reason.code not in NO_CHANGE
+    ]  # fmt: skip

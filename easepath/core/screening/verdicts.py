@@ -236,9 +236,7 @@ class DrillScreen:
         if top < MAXIMAL_PERCENT:
             return []
         return [
-            Reason("effort-capped", Verdict.MODIFY, {**reason.facts, "percent": CAPPED_PERCENT})
-            if start < MAXIMAL_PERCENT and reason.verdict >= Verdict.MODIFY
-            else reason
+            _capped(reason) if start < MAXIMAL_PERCENT and reason.verdict >= Verdict.MODIFY else reason
             for reason in self._effects.whole[EFFORT_MAXIMAL]
         ]
 
@@ -253,6 +251,12 @@ class DrillScreen:
         return [
             self._uncleared_reasons[region] for region in sorted(regions) if set(loads.get(region, ())) & set(exposures)
         ]
+
+
+def _capped(reason: Reason) -> Reason:
+    """The reason against a maximal effort where the cap answers it: what it says is done instead falls away."""
+    facts = {name: value for name, value in reason.facts.items() if name != "instead"}
+    return Reason("effort-capped", Verdict.MODIFY, facts | {"percent": CAPPED_PERCENT})
 
 
 def _uncleared_verdict(library: Library) -> Verdict:

@@ -1635,8 +1635,6 @@ export interface components {
              * @enum {string}
              */
             kind: "act" | "know" | "noted";
-            /** Needed */
-            needed: number;
             /** On Sheet */
             on_sheet: string[];
             /** Parts */

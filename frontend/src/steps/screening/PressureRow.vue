@@ -20,7 +20,7 @@ async function send(): Promise<void> {
   if ((body.upper === null) !== (body.lower === null)) return
   if (body.upper === props.pressure.upper && body.lower === props.pressure.lower) return
   const found = await outcome(clinic.PUT('/api/visits/{visit}/pressure', { params: { path: { visit: props.visit } }, body }))
-  faults.value = found.ok ? {} : { upper: found.problem.fields?.upper ?? '', lower: found.problem.fields?.lower ?? (found.problem.fields?.upper ? '' : found.problem.detail) }
+  faults.value = found.ok ? {} : Object.keys(found.problem.fields).length ? found.problem.fields : { lower: found.problem.detail }
   if (!found.ok) return
   emit('found', found.data)
   if (body.upper !== null && props.notTaken) emit('notTaken', false)
@@ -41,11 +41,9 @@ async function send(): Promise<void> {
 </template>
 
 <style scoped>
-.question { display: flex; align-items: center; gap: 0.8rem; border-top: 1px solid var(--line); padding: 0.2rem 0.3rem; flex-wrap: wrap; }
-.question:focus { outline: 3px solid var(--river); outline-offset: -3px; }
-.question.open { border-left: 3px dotted var(--ink-2); padding-left: 0.5rem; }
+/* the row itself looks as every question of the step that holds it */
+.question { flex-wrap: wrap; }
 .question.open .text { font-weight: 600; }
-.question.yes { background: var(--clay-soft); border-left: 3px solid var(--clay); }
 .text { flex: 1; font-size: 0.95rem; min-width: 12rem; }
 .text strong { display: block; }
 .numbers { display: flex; gap: 0.5rem; align-items: end; }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { counted, type Consequence } from './consequences'
 
 const one = (refuses: number, changes: number, cautions: number, on_sheet: string[] = []): Consequence => ({
-  cause: 'factor:x', kind: 'know', title: 'X', todo: null, refuses, changes, cautions, needed: 0, on_sheet, parts: [],
+  cause: 'factor:x', kind: 'know', title: 'X', todo: null, refuses, changes, cautions, on_sheet, parts: [],
 })
 
 describe('what a cause decides', () => {
