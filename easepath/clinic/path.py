@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from easepath.clinic import models
-from easepath.clinic.facts.draft import draft_drills
+from easepath.clinic.facts.draft import Draft, draft_drills
 from easepath.clinic.facts.proposals import ProposalToday, decisions_of, undecided
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
@@ -45,7 +45,8 @@ class PathStep(View):
 
 def session_of(record: Record) -> Session:
     """The draft of a visit as a session."""
-    return assemble(record.assessment.matcher, draft_drills(record), keep_order=record.visit.arranged)
+    draft = Draft.of(record)
+    return assemble(record.assessment.matcher, draft_drills(record), draft.groups, order=draft.order)
 
 
 def unreadable_path() -> tuple[PathStep, ...]:

@@ -73,6 +73,9 @@ class DraftRow(Row):
     place: str
     dose: Annotated[dict[str, Any] | None, BeforeValidator(_loaded)]
     own: bool = False
+    rest: bool = False
+    order: Annotated[dict[str, Any] | None, BeforeValidator(_loaded)] = None
+    reason: str = ""
 
 
 class VisitRow(Row):

@@ -6,6 +6,8 @@ while a row of `Erasing` stands. Migrations lift the seals and set them again; `
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from django.db import models as fields
 from django.db.backends.base.base import BaseDatabaseWrapper
 from django.db.backends.utils import CursorWrapper
@@ -21,7 +23,7 @@ SEALED: dict[type[fields.Model], tuple[str, ...]] = {
     models.SessionCount: ("reason",),
     models.MorningReport: (),
     models.PlanVersion: ("overridden",),
-    models.PlanDrill: (),
+    models.PlanDrill: ("reason",),
     models.Clearance: ("doctor", "reason"),
     models.KeptFacts: ("facts",),
 }
@@ -68,12 +70,17 @@ def _seals() -> list[tuple[str, str, str, bool]]:
         table = model._meta.db_table
         columns = {field.name: str(field.column) for field in model._meta.local_concrete_fields}
         kept = [column for name, column in columns.items() if name not in blanked]
-        found.append((f"sealed_{table}_change", table, f"UPDATE OF {', '.join(kept)}", False))
+        found.append((f"sealed_{table}_change", table, f"UPDATE OF {_columns(kept)}", False))
         if blanked:
-            texts = ", ".join(columns[name] for name in blanked)
+            texts = _columns(columns[name] for name in blanked)
             found.append((f"sealed_{table}_blank", table, f"UPDATE OF {texts}", True))
         found.append((f"sealed_{table}_delete", table, "DELETE", model in EMPTIED))
     return found
+
+
+def _columns(names: Iterable[str]) -> str:
+    """Names of columns, quoted: one may be a word of the language."""
+    return ", ".join(f'"{name}"' for name in names)
 
 
 def _set(cursor: CursorWrapper, vendor: str, name: str, table: str, when: str, guard: bool) -> None:

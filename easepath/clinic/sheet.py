@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from easepath.clinic import models
 from easepath.clinic.facts.desk import Break
+from easepath.clinic.facts.situation import stored_groups
 from easepath.clinic.shown import View
 from easepath.core.compose.client_words import client_sentence
 from easepath.core.compose.sheet import SheetEntry, Stretch
+from easepath.core.facts import DrillGroup
 from easepath.core.ids import ClientLines
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import Place, SideWord, place_word, side_word
@@ -22,6 +24,7 @@ class SheetDrill(SheetEntry):
     step: int
     place: Place
     picture: str
+    rest: bool = False
 
 
 class HomeDrill(SheetDrill):
@@ -55,6 +58,7 @@ class Sheet(View):
     desk: tuple[Break, ...]
     overridden: tuple[str, ...]
     drills: tuple[HomeDrill, ...]
+    groups: tuple[DrillGroup, ...]
     emergencies: tuple[str, ...]
     emergency_line: str
 
@@ -78,6 +82,7 @@ def sheet_of(version: models.PlanVersion) -> Sheet:
         desk=version.desk,
         overridden=version.overridden,
         drills=tuple(_drill(row) for row in version.drills.all()),
+        groups=stored_groups(version.groups),
         emergencies=tuple(shipped_library().emergencies),
         emergency_line=shipped_library().client_lines[ClientLines.EMERGENCY].text,
     )
@@ -88,7 +93,7 @@ def _drill(row: models.PlanDrill) -> HomeDrill:
     told["changed"] = tuple(client_sentence(library, text) for text in told.get("changed", ()))
     return HomeDrill(
         drill=row.drill, side=side_word(row.side), method=row.method, step=row.step, place=place_word(row.place),
-        picture=picture_of(row.drill), **told,
+        picture=picture_of(row.drill), rest=row.rest, **told,
     )  # fmt: skip
 
 

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 from easepath.core.adjust.review import Review, review
 from easepath.core.charge import charged_log
-from easepath.core.facts import LogEntry, Situation
+from easepath.core.facts import DrillGroup, LogEntry, PlannedDrill, Situation
 from easepath.core.knowledge.library import Library
 from easepath.core.match.rank import Matcher
 from easepath.core.screening.screen import ScreenResult, screen
@@ -24,6 +24,11 @@ class Assessment:
     library: Library
     facts: Situation
     asked_once: bool = False
+
+    def with_plan(self, drills: tuple[PlannedDrill, ...], groups: tuple[DrillGroup, ...] = ()) -> Assessment:
+        """The same complaint as if these drills were its running plan."""
+        plan = self.facts.plan.model_copy(update={"drills": drills, "groups": groups})
+        return replace(self, facts=self.facts.model_copy(update={"plan": plan}))
 
     @cached_property
     def screen(self) -> ScreenResult:

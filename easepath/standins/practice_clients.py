@@ -13,11 +13,12 @@ from easepath.clinic.actions.open_client import open_client
 from easepath.clinic.actions.open_visit import close_visit
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
-from easepath.clinic.actions.save_draft import Ticked, save_draft
+from easepath.clinic.actions.save_draft import save_draft
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
 from easepath.clinic.facts.assessment import assess
+from easepath.clinic.facts.draft import Ticked
 from easepath.clinic.models import Complaint, User, Visit
 from easepath.core.vocabulary import Symptom, side_word
 
@@ -142,7 +143,7 @@ def _live_session(complaint: Complaint, lived: Lived, today: dt.date) -> None:
             row.drill, side_word(row.side), 100, lived.worst.get(row.drill, lived.before),
             lived.symptom.get(row.drill, "pull" if "rock" in row.drill else "effort"), "target",
         )
-        for row in version.drills.all()
+        for row in version.counted
     )  # fmt: skip
     session_id = uuid.uuid5(_NAMESPACE, f"{complaint.pk} {date}")
     with clock.on(date):

@@ -15,13 +15,14 @@ from easepath.clinic.actions.open_complaint import open_complaint
 from easepath.clinic.actions.open_visit import close_visit, open_visit
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
-from easepath.clinic.actions.save_draft import Ticked, save_draft
+from easepath.clinic.actions.save_draft import save_draft
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
 from easepath.clinic.facts.assessment import assess
+from easepath.clinic.facts.draft import Ticked
 from easepath.clinic.models import Client, Complaint, User, Visit
 from easepath.clinic.repository import read_again
 from easepath.core.compose import compose
@@ -192,7 +193,7 @@ class _Life:
             DrillDone(row.drill, side_word(row.side), 100, BEFORE if n else worst,
                       "ache" if kind == "f" and not n else "pull",
                       "target")
-            for n, row in enumerate(version.drills.all())
+            for n, row in enumerate(version.counted)
         )  # fmt: skip
         with clock.on(date):
             done = SessionDone(self._id(days_ago), version.number, date, BEFORE, after, drills)
@@ -255,7 +256,7 @@ def _hand_over(actor: User, visit: Visit, *, held: bool) -> None:
     )
     if drills:
         stage = 1 if stage_is_asked(assessment.library, assessment.facts) else None
-        save_draft(actor, visit, 0, drills, stage, arranged=True)
+        save_draft(actor, visit, 0, drills, stage, order="phases")
         hand_over(actor, Visit.objects.get(pk=visit.pk))
         close_visit(actor, Visit.objects.get(pk=visit.pk))
 

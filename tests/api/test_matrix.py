@@ -33,7 +33,7 @@ STAFF, CLINICAL, LEAD, OPEN = "everybody of the clinic", "clinicians and leads",
 WHO = {
     **dict.fromkeys((
         "read_caseload", "read_visit", "read_story", "read_screening", "read_measure", "read_match", "read_compose",
-        "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
+        "read_by_hand", "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
         "suggest_conditions", "read_options", "read_drills", "read_drill", "read_row_review", "read_conditions",
         "read_condition",
         "take_in_client", "open_visit", "close_visit", "open_complaint", "save_story", "save_screening", "save_measure",

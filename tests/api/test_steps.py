@@ -188,7 +188,7 @@ def test_every_condition_goes_from_story_to_sheet(world: World, staff: Client, c
     assert own["drills"], own["reason"]
     assert own["seconds"] <= 12 * 60
     drills = [{"drill": d["drill"], "side": d["side"], "place": d["place"]} for d in own["drills"]]
-    sent = {"revision": 0, "drills": drills, "arranged": True, "stage": compose["stage"]}
+    sent = {"revision": 0, "drills": drills, "order": "phases", "stage": compose["stage"]}
     assert staff.put(f"/api/visits/{visit}/match", sent, JSON).status_code == 200
     handed = staff.post(f"/api/visits/{visit}/hand-over", {"of_version": 0}, JSON)
     assert handed.status_code == 200, handed.content

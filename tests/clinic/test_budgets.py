@@ -90,7 +90,21 @@ def long(world: World, monkeypatch: pytest.MonkeyPatch, unsealed: None) -> LongC
 
 
 @pytest.mark.parametrize(
-    "step", ["", "story", "screening", "measure", "match", "compose", "tryouts", "home", "methods", "respond", "review"]
+    "step",
+    [
+        "",
+        "story",
+        "screening",
+        "measure",
+        "match",
+        "compose",
+        "by-hand",
+        "tryouts",
+        "home",
+        "methods",
+        "respond",
+        "review",
+    ],
 )
 def test_reading_a_step(long: LongClient, step: str) -> None:
     with long.spending() as spent:
@@ -123,7 +137,7 @@ def measure(long: LongClient) -> Callable[[], None]:
 
 def match(long: LongClient) -> Callable[[], None]:
     now = long.read("match")
-    body = {"revision": now["revision"], "stage": None, "arranged": True}
+    body = {"revision": now["revision"], "stage": None, "order": "phases"}
     return lambda: long.send("put", "match", {**body, "drills": now["ticked"][::-1]})
 
 

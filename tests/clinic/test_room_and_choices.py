@@ -19,11 +19,12 @@ from easepath.clinic.actions.open_complaint import open_complaint
 from easepath.clinic.actions.open_visit import close_visit, open_visit
 from easepath.clinic.actions.overrides import override_verdict, withdraw_override
 from easepath.clinic.actions.save_choices import Choices, save_choices
-from easepath.clinic.actions.save_draft import Ticked, save_draft
+from easepath.clinic.actions.save_draft import save_draft
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryouts
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.errors import FieldError, NotAllowedError, RefusedError
+from easepath.clinic.facts.draft import Ticked
 from easepath.clinic.models import AuditEntry, Complaint, Override, Tryout, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.caseload import caseload
@@ -242,7 +243,7 @@ def test_compose_lays_exact_sessions_side_by_side(world: World) -> None:
 
 def test_the_order_and_place_by_hand_are_kept(world: World) -> None:
     ticked = (Ticked("side-leg-raise", "both", place="bed"), Ticked("iso-adduction", "both"))
-    save_draft(world.users["hanne"], world.visit("Marta"), 0, ticked, arranged=True)
+    save_draft(world.users["hanne"], world.visit("Marta"), 0, ticked, order="phases")
     view = compose_view(read_again(world.visit("Marta"))).model_dump(mode="json")
     assert next((d["drill"], d["place"]) for d in view["drills"]) == ("side-leg-raise", "bed")
     with pytest.raises(FieldError) as caught:

@@ -13,8 +13,9 @@ from easepath.clinic import repository
 from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.decide_proposal import decide_proposal
 from easepath.clinic.actions.hand_over import hand_over
-from easepath.clinic.actions.save_draft import Ticked, save_draft
+from easepath.clinic.actions.save_draft import save_draft
 from easepath.clinic.errors import FieldError
+from easepath.clinic.facts.draft import Ticked
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.core.knowledge import Library, shipped_library

@@ -8,12 +8,16 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from easepath.core.adjust.by_hand import out_of_order
+from easepath.core.adjust.moves import neighbour_rung
+from easepath.core.adjust.standing_order import offered_orders
+from easepath.core.adjust.view import Context
 from easepath.core.compose import Chosen, assemble, compose, prescribe
 from easepath.core.compose.coverage import coverage_of, swaps_for
 from easepath.core.compose.desk import WORK_PLACES, at_work
 from easepath.core.compose.order import phase_order
 from easepath.core.compose.sheet import sheet_entry
-from easepath.core.facts import Limit, Override, Plan
+from easepath.core.facts import Limit, Override, Plan, PlannedDrill
 from easepath.core.screening.overrides import may_be_overridden
 from easepath.core.vocabulary import PHASES, PLACES, Verdict
 from tests.core.build import LIBRARY, client, complaint, factor, matched, screened
@@ -148,11 +152,37 @@ def chosen(*drills: str) -> tuple[Chosen, ...]:
 
 def test_the_order_by_hand_is_kept_inside_a_phase_and_phases_keep_theirs() -> None:
     given_order = ("side-leg-raise", "iso-adduction", "pelvic-tilt", "seated-squeeze")
-    kept = assemble(matched(), chosen(*given_order), keep_order=True)
+    kept = assemble(matched(), chosen(*given_order), order="phases")
     names = [item.drill.id for item in kept.drills]
     assert names == ["pelvic-tilt", "side-leg-raise", "iso-adduction", "seated-squeeze"]
     sorted_by_rules = [item.drill.id for item in assemble(matched(), chosen(*given_order)).drills]
     assert sorted(sorted_by_rules) == sorted(names)
+
+
+def test_the_clinicians_own_order_stands_and_what_departs_from_the_usual_is_named() -> None:
+    names = ("side-leg-raise", "pelvic-tilt", "iso-adduction")
+    kept = assemble(matched(), chosen(*names), order="own")
+    assert tuple(item.drill.id for item in kept.drills) == names
+    planned = matched(plan=Plan(drills=tuple(PlannedDrill(drill=name) for name in names)))
+    assert out_of_order(Context(planned, ())) == ("pelvic-tilt",)
+
+
+def test_what_stands_in_at_home_is_the_lower_rung_else_a_swap_and_nothing_twice() -> None:
+    names = ("side-leg-raise", "iso-adduction", "lunge-rock")
+    matcher = matched(plan=Plan(drills=tuple(PlannedDrill(drill=name, side="left") for name in names)))
+    context = Context(matcher, ())
+    offered = offered_orders(context)
+    assert list(offered) == list(names)
+    assert all(order.ease and order.up_to is None for order in offered.values())
+    instead = [order.instead for order in offered.values() if order.instead]
+    assert instead
+    assert len(set(instead)) == len(instead)
+    assert not set(instead) & set(names)
+    for name, order in offered.items():
+        drill, one = LIBRARY.drills[name], LIBRARY.drills[order.instead] if order.instead else None
+        assert one is None or (matcher.is_open(one, "left") and matcher.risk(one) < 3)
+        lower = neighbour_rung(context.views(PlannedDrill(drill=name, side="left"))[0], up=False)
+        assert lower is None or one is lower or lower.id in instead, (drill.id, lower)
 
 
 def test_coverage_names_what_serves_a_need_and_what_stays_open() -> None:

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+from itertools import groupby
+
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
@@ -9,9 +12,10 @@ from easepath.core.adjust import review
 from easepath.core.adjust.adherence import Span, adherence
 from easepath.core.compose import Chosen, assemble, compose
 from easepath.core.compose.candidates import loads_affected
+from easepath.core.compose.play import group_seconds
 from easepath.core.compose.sheet import timeline
 from easepath.core.dose import dose_ladder
-from easepath.core.facts import Limit, LogEntry, Plan, PlannedDrill, SignAnswer
+from easepath.core.facts import DrillGroup, Limit, LogEntry, Plan, PlannedDrill, SignAnswer
 from easepath.core.knowledge.models import LIMIT, effect_word
 from easepath.core.match import Matcher
 from easepath.core.screening.effects import factor_sides, table_in_force
@@ -27,6 +31,7 @@ FACTORS = st.builds(
     weeks_since=st.sampled_from([None, 1.0, 8.0, 40.0]),
 )
 PLACES = st.lists(st.sampled_from(["floor", "bed", "chair", "desk", "wall", "stand"]), unique=True).map(tuple)
+PLAYED = ("set-up", "change", "side")
 PAINS = st.one_of(st.none(), st.integers(0, 10).map(float))
 
 
@@ -111,6 +116,40 @@ def test_seconds_are_the_sum_of_their_parts(drills, breath) -> None:
     assert abs(sum(stretch.seconds for stretch in stretches) - session.time.total) < 1e-6
     assert session.time.drills == sum(item.seconds for item in session.drills if not item.drill.beside)
     assert all(stretch.seconds > 0 for stretch in stretches)
+
+
+@QUICK
+@given(
+    st.lists(DRILLS, min_size=2, max_size=6, unique=True), st.integers(1, 5), st.sampled_from(["round", "side"]),
+    st.booleans(),
+)  # fmt: skip
+def test_a_group_is_played_in_its_rounds_and_nothing_is_lost_of_its_time(drills, rounds, order, returns) -> None:
+    matcher: Matcher = matched(
+        client=client(places=("floor", "bed", "chair", "desk", "wall", "stand"), equipment=tuple(LIBRARY.standins)),
+        complaint=complaint(condition="toe-reach-limited", side="both"),
+        plan=Plan(),
+    )
+    group = DrillGroup(drills=tuple(drills[1:]), rounds=rounds, order=order)
+    rest = (Chosen(drills[0], "both", rest=True),) if returns else ()
+    session = assemble(matcher, (*(Chosen(d, "both") for d in drills), *rest), (group,), order="own")
+    stretches = timeline(session)
+    assert abs(sum(stretch.seconds for stretch in stretches) - session.time.total) < 1e-6
+    members = [item for item in session.drills if item.drill.id in group.drills and not item.drill.beside]
+    where = [session.drills.index(item) for item in members]
+    assert where == list(range(min(where, default=0), min(where, default=0) + len(where)))
+    for place, item in enumerate(session.drills):
+        played = [one.side for one in stretches if one.index == place and one.kind == "side"]
+        times = 0 if item.drill.beside else rounds if item in members else 1
+        assert sorted(played) == sorted([side.side for side in item.sides] * times)
+        begun = [one for one in stretches if one.index == place and one.kind == "set-up"]
+        assert len(begun) == (0 if item.drill.beside else 1)
+    if members:
+        alone = timeline(replace(session, drills=tuple(members)))
+        assert abs(sum(s.seconds for s in alone if s.kind in PLAYED) - group_seconds(group, members)) < 1e-6
+    if order == "side":
+        told = [one.side for one in stretches if one.index in where and one.kind == "side" and one.side != "both"]
+        runs = [side for side, _ in groupby(told)]
+        assert len(runs) <= 2 * rounds
 
 
 @QUICK

@@ -7,6 +7,7 @@ from typing import Annotated, Literal, get_args
 from pydantic import Field
 
 from easepath.api.schemas.common import In, Word
+from easepath.core.compose.session import Order
 
 TickedPlace = Literal["", "floor", "bed", "chair", "desk", "wall", "stand"]
 TICKED_PLACES: tuple[TickedPlace, ...] = get_args(TickedPlace)
@@ -32,8 +33,27 @@ class OwnDose(In):
     spots: Count | None = None
 
 
+class StandingOrderIn(In):
+    """What may change at home before the next review: the dose may fall, rise to a step, another drill may stand in."""
+
+    ease: bool = True
+    up_to: Annotated[int, Field(ge=-1, le=99)] | None = None
+    instead: Word | None = None
+
+
+class DrillGroupIn(In):
+    """Drills that stand side by side and are played in rounds: each with its sides, or all on one side first."""
+
+    drills: Annotated[list[Word], Field(min_length=1, max_length=20)]
+    rounds: Annotated[int, Field(ge=1, le=5)] = 1
+    order: Literal["round", "side"] = "round"
+
+
 class TickedDrill(In):
-    """A ticked drill; no step leaves the start dose to the rules, a dose set by hand wins over its step."""
+    """A drill of the sheet; no step leaves the start dose to the rules, a dose set by hand wins over its step.
+
+    A `rest` returns between others; `reason` says why it is there where the rules would leave it out.
+    """
 
     drill: Word
     side: Literal["left", "right", "both"]
@@ -41,12 +61,16 @@ class TickedDrill(In):
     step: Annotated[int, Field(ge=-1, le=99)] | None = None
     place: TickedPlace = ""
     dose: OwnDose | None = None
+    rest: bool = False
+    order: StandingOrderIn | None = None
+    reason: Annotated[str, Field(max_length=300)] = ""
 
 
 class SaveMatch(In):
-    """The ticked drills in order on the revision they were made on."""
+    """The drills in order, who orders them, and their groups, on the revision they were made on."""
 
     revision: Annotated[int, Field(ge=0)]
     drills: list[TickedDrill]
     stage: int | None = None
-    arranged: bool = False
+    order: Order = "rules"
+    groups: Annotated[list[DrillGroupIn], Field(max_length=20)] = []

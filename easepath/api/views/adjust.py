@@ -125,7 +125,7 @@ def review_view(record: Record) -> ReviewOut:
         raise NotFoundError("there is no plan to review yet")
     assessment = record.assessment
     sessions = session_lines(record)
-    planned = {row.drill: row for row in version.drills.all()}
+    planned = {row.drill: row for row in version.counted}
     decided = decisions_of(record.visit, version)
     return ReviewOut(
         version=version.number,

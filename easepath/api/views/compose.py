@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from easepath.api.schemas.match import TickedDrill
+from easepath.api.schemas.match import DrillGroupIn, TickedDrill
 from easepath.api.views.base import Named
 from easepath.api.views.choices import ChoicesOut, choices_view
 from easepath.api.views.match import ticked_drills
@@ -13,12 +13,14 @@ from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
 from easepath.core.compose import Composed, Prescription, Session, compose
 from easepath.core.compose.coverage import WEEKLY_STRETCH, coverage_of, swaps_for
+from easepath.core.compose.play import group_of
 from easepath.core.compose.prescription import weekly_stretch_seconds
+from easepath.core.compose.session import ORDERS, Order
 from easepath.core.compose.sheet import Stretch, timeline
 from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.words import dose_words
 from easepath.core.match import allowed_methods
-from easepath.core.vocabulary import PHASE_WORDS, SIDES, PhaseName, Place, SideWord, Verdict, VerdictWord
+from easepath.core.vocabulary import PHASE_WORDS, SIDES, PhaseName, Place, SideWord, Verdict, VerdictWord, one_of
 from easepath.figure.album import Wanted, album_of
 
 
@@ -77,7 +79,10 @@ class SwapOut(View):
 
 
 class DraftDrillOut(View):
-    """One drill of the draft and what may be chosen about it."""
+    """One drill of the draft and what may be chosen about it.
+
+    One that is a `rest` returns between others; `rounds` are those of its group.
+    """
 
     drill: str
     title: str
@@ -98,6 +103,8 @@ class DraftDrillOut(View):
     methods: list[Named]
     places: list[Place]
     swaps: list[SwapOut]
+    rest: bool
+    rounds: int | None
     picture: str
     alt: str
 
@@ -123,7 +130,8 @@ class ComposeOut(View):
     drills: list[DraftDrillOut]
     coverage: list[CoverageOut]
     desk: DeskPlan | None
-    arranged: bool
+    order: Order
+    groups: list[DrillGroupIn]
     issues_program: bool
     draft: list[TickedDrill]
     stage: int | None
@@ -144,10 +152,11 @@ def compose_view(record: Record) -> ComposeOut:
     return ComposeOut(
         revision=record.revision_of("match"),
         lengths=[_option(assessment, minutes, own) for minutes in lengths],
-        drills=[_drill(assessment, item, [d.drill.id for d in session.drills]) for item in session.drills],
+        drills=[_drill(assessment, item, session) for item in session.drills],
         coverage=_coverage(assessment, session),
         desk=desk_of(assessment, session, record.complaint),
-        arranged=visit.arranged,
+        order=one_of(ORDERS, visit.order),
+        groups=[DrillGroupIn(**group) for group in visit.groups],
         issues_program=assessment.screen.issues_program,
         draft=ticked_drills(record),
         stage=assessment.matcher.stage.stage if assessment.matcher.stage else None,
@@ -183,12 +192,14 @@ def _tape(assessment: Assessment, found: Composed) -> tuple[Stretch, ...]:
     return timeline(session, floor_care=assessment.screen.rules.floor_care)
 
 
-def _drill(assessment: Assessment, item: Prescription, others: list[str]) -> DraftDrillOut:
+def _drill(assessment: Assessment, item: Prescription, session: Session) -> DraftDrillOut:
     """One drill of the draft with everything that may be chosen about it."""
     matcher, library, drill = assessment.matcher, assessment.library, item.drill
     side = item.sides[0].side if len(item.sides) == 1 else "both"
     sides = drill.sides_done(side)
     ladder = ladder_for(matcher, drill, item.method, sides)
+    others = [one.drill.id for one in session.drills]
+    group = group_of(item, session.groups)
     return DraftDrillOut(
         drill=drill.id, title=assessment.library.title(drill.id), phase=drill.phase,
         phase_word=PHASE_WORDS[drill.phase], place=item.place, side=side, one_sided=drill.sides == "each",
@@ -205,6 +216,7 @@ def _drill(assessment: Assessment, item: Prescription, others: list[str]) -> Dra
             SwapOut(id=c.drill.id, name=assessment.library.title(c.drill.id), score=c.score)
             for c in swaps_for(matcher, drill, side, others)
         ],
+        rest=item.rest, rounds=group.rounds if group else None,
         picture=album_of(library).name(drill.id),
         alt=album_of(library).alt(Wanted(drill.id, item.sides[0].side, place=item.place)),
     )  # fmt: skip

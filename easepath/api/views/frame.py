@@ -154,7 +154,7 @@ def draft_sheet(assessment: Assessment, session: Session, record: Record) -> Dra
             SheetDrill(
                 drill=item.drill.id, side=item.sides[0].side if len(item.sides) == 1 else "both",
                 method=item.method, step=item.step, place=item.place,
-                picture=album.name(item.drill.id),
+                picture=album.name(item.drill.id), rest=item.rest,
                 **dict(sheet_entry(assessment.matcher, item, album.words)),
             )
             for item in session.drills

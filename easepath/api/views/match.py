@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from easepath.api.schemas.match import TICKED_PLACES, OwnDose, TickedDrill
+from easepath.api.schemas.match import TICKED_PLACES, DrillGroupIn, OwnDose, StandingOrderIn, TickedDrill
 from easepath.api.views.base import Named, ReasonOut
 from easepath.api.views.choices import ChoicesOut, choices_view
 from easepath.api.views.conditions import in_words
@@ -12,6 +12,7 @@ from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
 from easepath.core.compose.prescription import trained_sides
+from easepath.core.compose.session import ORDERS, Order
 from easepath.core.match import allowed_methods
 from easepath.core.match.rank import Candidate
 from easepath.core.measure.patterns import hangs_on
@@ -115,7 +116,8 @@ class MatchOut(View):
     stages: list[StageOut]
     stage_fixed: bool
     stage_asked: bool
-    arranged: bool
+    order: Order
+    groups: list[DrillGroupIn]
     choices: ChoicesOut
     issues_program: bool
 
@@ -126,6 +128,7 @@ def ticked_drills(record: Record) -> list[TickedDrill]:
         TickedDrill(
             drill=row.drill, side=side_word(row.side), method=row.method, step=row.step,
             place=one_of(TICKED_PLACES, row.place), dose=OwnDose(**row.dose) if row.own and row.dose else None,
+            rest=row.rest, order=StandingOrderIn(**row.order) if row.order else None, reason=row.reason,
         )
         for row in record.draft
     ]  # fmt: skip
@@ -178,7 +181,8 @@ def match_view(record: Record) -> MatchOut:
         ],
         stage_asked=stage_is_asked(library, assessment.facts),
         stage_fixed=record.stage_is_fixed,
-        arranged=visit.arranged,
+        order=one_of(ORDERS, visit.order),
+        groups=[DrillGroupIn(**group) for group in visit.groups],
         choices=choices_view(record),
         issues_program=assessment.screen.issues_program,
     )  # fmt: skip

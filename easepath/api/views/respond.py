@@ -89,6 +89,6 @@ def respond_view(record: Record) -> RespondOut:
                 drill=row.drill, title=row.prescription["title"], side=side_word(row.side),
                 felt=list(dict.fromkeys((*row.prescription["felt_sites"], *SIGN_SITES))),
             )
-            for row in version.drills.all()
+            for row in version.counted
         ],
     )  # fmt: skip

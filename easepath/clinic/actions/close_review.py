@@ -14,13 +14,16 @@ from easepath.clinic.actions.make_version import NewVersion, compose_session, ne
 from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.actions.save_draft import draft_from_version
 from easepath.clinic.errors import NotFoundError, RefusedError
+from easepath.clinic.facts.draft import stored_order
 from easepath.clinic.facts.proposals import ProposalToday, decisions_of, proposals_of
-from easepath.clinic.facts.situation import stored_dose
+from easepath.clinic.facts.situation import stored_dose, stored_groups
 from easepath.clinic.repository import Record, read_again
 from easepath.core.code_version import code_version
 from easepath.core.compose import Chosen
+from easepath.core.compose.session import ORDERS
+from easepath.core.facts import DrillGroup
 from easepath.core.knowledge import shipped_library
-from easepath.core.vocabulary import place_word, side_word
+from easepath.core.vocabulary import one_of, place_word, side_word
 
 Decided = list[tuple[ProposalToday, models.Proposal | None]]
 
@@ -50,10 +53,11 @@ def _decide(
         raise RefusedError("some proposals are not decided", waiting)
     after = _staged(record, decided)
     chosen, replaced, changed = _outcome(before, decided)
+    order = one_of(ORDERS, before.order)
     new = None
     if changed or after is not record:
-        session = compose_session(after.assessment, chosen, keep_order=True)
-        new = next_version(after, session, replaced)
+        session = compose_session(after.assessment, chosen, _groups(before, chosen, replaced), order)
+        new = next_version(after, session, chosen, order, replaced)
     adherence = record.assessment.review.share_done
     return Act(lambda: _write(actor, after, decided, new, adherence), "close-review", lambda version: {
         "version": version.number if version else None, "stage": after.complaint.stage,
@@ -114,6 +118,9 @@ def _outcome(before: models.PlanVersion, decided: Decided) -> tuple[tuple[Chosen
     replaced: dict[str, str] = {}
     changed = False
     for planned in before.drills.all():
+        if planned.rest:
+            chosen.append(_kept(planned))
+            continue
         proposal, row = by_drill.get(planned.drill, (None, None))
         accepted = proposal is not None and row is not None and row.decision == "accept"
         if proposal is not None and accepted and proposal.does is not None and proposal.does.leaves:
@@ -126,17 +133,32 @@ def _outcome(before: models.PlanVersion, decided: Decided) -> tuple[tuple[Chosen
             changed = True
             replaced[planned.drill] = target["drill"]
         chosen.append(_kept(planned) if target is None else _changed(planned, target))
-    return tuple(chosen), replaced, changed
+    going_on = {one.drill for one in chosen if not one.rest}
+    return tuple(one for one in chosen if one.drill in going_on), replaced, changed
+
+
+def _groups(before: models.PlanVersion, chosen: tuple[Chosen, ...], replaced: dict[str, str]) -> tuple[DrillGroup, ...]:
+    """The groups of a version with the drills that came in the place of others."""
+    there = {one.drill for one in chosen}
+    groups = []
+    for group in stored_groups(before.groups):
+        drills = tuple(now for drill in group.drills if (now := replaced.get(drill, drill)) in there)
+        groups += [group.model_copy(update={"drills": drills})] if drills else []
+    return tuple(groups)
 
 
 def _kept(row: models.PlanDrill) -> Chosen:
     """A drill that goes on as it was handed over."""
-    place = place_word(row.place)
-    return Chosen(row.drill, side_word(row.side), row.method, row.step, place, stored_dose(row.dose))
+    return Chosen(
+        row.drill, side_word(row.side), row.method, row.step, place_word(row.place), stored_dose(row.dose),
+        rest=row.rest, order=stored_order(row.order), reason=row.reason,
+    )  # fmt: skip
 
 
 def _changed(row: models.PlanDrill, target: dict[str, Any]) -> Chosen:
-    """What a drill becomes; it stays at its place where it is the same drill."""
+    """What a drill becomes; the same drill keeps its place and what was agreed about it."""
     place = place_word(row.place) if target["drill"] == row.drill else None
     dose = stored_dose(target.get("dose"))
-    return Chosen(target["drill"], side_word(row.side), target["method"], target["step"], place, dose)
+    told = Chosen(target["drill"], side_word(row.side), target["method"], target["step"], place, dose)
+    same = target["drill"] == row.drill
+    return replace(told, order=stored_order(row.order), reason=row.reason) if same else told

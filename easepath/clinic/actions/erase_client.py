@@ -24,6 +24,8 @@ TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
     (models.Clearance, "complaint__client", {"doctor": "", "reason": ""}),
     (models.Proposal, "review__complaint__client", {"decision_reason": ""}),
     (models.PlanVersion, "complaint__client", {"overridden": []}),
+    (models.PlanDrill, "version__complaint__client", {"reason": ""}),
+    (models.DraftDrill, "visit__complaint__client", {"reason": ""}),
     (models.SessionLog, "complaint__client", {"note": ""}),
     (models.SessionDrill, "session__complaint__client", {"stopped": ""}),
     (models.SignAnswer, "complaint__client", {"reason": ""}),

@@ -10,7 +10,7 @@ from easepath.clinic.actions.home_links import make_link
 from easepath.clinic.actions.make_version import NewVersion, compose_session, next_version, write_version
 from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import RefusedError
-from easepath.clinic.facts.draft import draft_drills
+from easepath.clinic.facts.draft import Draft, draft_drills
 from easepath.clinic.repository import Record, read_again
 from easepath.core.story import stage_is_asked
 
@@ -36,10 +36,11 @@ def _decide(actor: models.User, record: Record, of_version: int | None) -> Act[H
     chosen = draft_drills(record)
     if not chosen:
         raise RefusedError("nothing to hand over", ["tick at least one drill in Match"])
-    session = compose_session(record.assessment, chosen, keep_order=record.visit.arranged)
+    draft = Draft.of(record)
+    session = compose_session(record.assessment, chosen, draft.groups, draft.order)
     if stage_is_asked(record.assessment.library, record.facts):
         raise RefusedError("nobody said which stage is reached", ["answer in Match which of these is already true"])
-    new = next_version(record, session)
+    new = next_version(record, session, chosen, draft.order)
     return Act(lambda: _write(actor, record, new), "hand-over", lambda made: {
         "version": made[0].number, "drills": [p.drill for p in chosen], "difference": made[0].difference,
     })  # fmt: skip

@@ -5,23 +5,28 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from typing import Literal
+from typing import Any, Literal
 
 from easepath.clinic import models
 from easepath.clinic.acting import keep_facts
 from easepath.clinic.errors import RefusedError
 from easepath.clinic.facts.desk import desk_of
+from easepath.clinic.facts.situation import stored_groups
 from easepath.clinic.repository import Record
-from easepath.core.adjust.difference import VersionDrill, difference
+from easepath.core.adjust.difference import VersionDrill, VersionShape, difference, shape_difference
 from easepath.core.assessment import Assessment
 from easepath.core.compose import Chosen, Session, assemble
+from easepath.core.compose.session import Order
 from easepath.core.compose.sheet import sheet_entry, timeline
+from easepath.core.facts import DrillGroup
 from easepath.figure.album import album_of
 
 DEFAULT_WEEKS = 6
 
 
-def compose_session(assessment: Assessment, chosen: tuple[Chosen, ...], *, keep_order: bool = False) -> Session:
+def compose_session(
+    assessment: Assessment, chosen: tuple[Chosen, ...], groups: tuple[DrillGroup, ...], order: Order
+) -> Session:
     """The assembled session; raises RefusedError when the rules refuse any of it or no program may be issued."""
     screen = assessment.screen
     if not screen.issues_program:
@@ -29,7 +34,7 @@ def compose_session(assessment: Assessment, chosen: tuple[Chosen, ...], *, keep_
         count = len(screen.flags.unanswered)
         reasons = flags + ([f"{count} screening questions are open"] if count else [])
         raise RefusedError("no program may be issued yet", reasons)
-    session = assemble(assessment.matcher, chosen, keep_order=keep_order)
+    session = assemble(assessment.matcher, chosen, groups, order=order)
     if session.refused:
         library = assessment.library
         reasons = [f"{library.drills[p.drill].name}: {r.text(library)}" for p, r in session.refused]
@@ -46,12 +51,15 @@ class NewVersion:
     assessment: Assessment
 
 
-def next_version(record: Record, session: Session, replaced: Mapping[str, str] | None = None) -> NewVersion:
+def next_version(
+    record: Record, session: Session, chosen: tuple[Chosen, ...], order: Order,
+    replaced: Mapping[str, str] | None = None,
+) -> NewVersion:  # fmt: skip
     """The next version as it will be; a drill whose dose did not change keeps the day its dose began."""
     complaint, before, assessment, today = record.complaint, record.version, record.assessment, record.today
     profile = assessment.screen.profile
     rules = {r.rule for item in session.drills for r in item.reasons} | {"phase-order", "dose-ladder"}
-    rows = _drills(record, session)
+    rows = _drills(record, session, chosen)
     desk = desk_of(assessment, session, complaint)
     version = models.PlanVersion(
         complaint=complaint, visit=record.visit, number=before.number + 1 if before else 1, stage=complaint.stage,
@@ -62,8 +70,9 @@ def next_version(record: Record, session: Session, replaced: Mapping[str, str] |
         timeline=[one.model_dump() for one in timeline(session, floor_care=assessment.screen.rules.floor_care)],
         have_ready=list(session.have_ready), leave_out=list(profile.avoid if profile else ()),
         desk=[one.model_dump() for one in desk.breaks] if desk else [],
+        order=order, groups=[group.model_dump(mode="json") for group in session.groups],
         overridden=_overridden(record, session),
-        difference=difference(version_drills(before.drills.all()), version_drills(rows), replaced) if before else [],
+        difference=_difference(before, rows, session.groups, replaced) if before else [],
         rule_ids=sorted(rules),
     )  # fmt: skip
     return NewVersion(version, tuple(rows), assessment)
@@ -104,6 +113,26 @@ def version_drills(rows: Iterable[models.PlanDrill]) -> list[VersionDrill]:
     ]  # fmt: skip
 
 
+def _difference(
+    before: models.PlanVersion, rows: list[models.PlanDrill], groups: tuple[DrillGroup, ...],
+    replaced: Mapping[str, str] | None,
+) -> list[str]:  # fmt: skip
+    """What a client and a colleague read about the next version: drills, groups and rests."""
+    old = list(before.drills.all())
+    titles = {row.drill: row.prescription["title"] for row in (*old, *rows)}
+    was = VersionShape(stored_groups(before.groups), tuple(row.drill for row in old if row.rest))
+    shape = VersionShape(groups, tuple(row.drill for row in rows if row.rest))
+    drills = difference(
+        version_drills(before.counted), version_drills(row for row in rows if not row.rest), replaced
+    )  # fmt: skip
+    return drills + shape_difference(was, shape, titles)
+
+
+def _order(chosen: Chosen) -> dict[str, Any] | None:
+    """What may change at home as it is stored; None where nothing was agreed."""
+    return None if chosen.order is None else chosen.order.model_dump(mode="json")
+
+
 def side_words(sides: list[dict[str, str]]) -> str:
     """The dose of all sides in words; told once where both sides do the same."""
     words = {side["words"] for side in sides}
@@ -112,11 +141,12 @@ def side_words(sides: list[dict[str, str]]) -> str:
     return ", ".join(f"{side['side']} {side['words']}" for side in sides)
 
 
-def _drills(record: Record, session: Session) -> list[models.PlanDrill]:
+def _drills(record: Record, session: Session, chosen: tuple[Chosen, ...]) -> list[models.PlanDrill]:
     """The drills of the next version in order, not written yet."""
     before, today = record.version, record.today
     pictured = album_of(record.assessment.library).words
-    old = {row.drill: row for row in before.drills.all()} if before else {}
+    old = {row.drill: row for row in before.counted} if before else {}
+    by_hand = {(one.drill, one.rest): one for one in chosen}
     logged_today = any(row.date == today for row in record.sessions)
     begins = today + dt.timedelta(days=1) if logged_today else today
     rows = []
@@ -129,6 +159,8 @@ def _drills(record: Record, session: Session) -> list[models.PlanDrill]:
         rows.append(models.PlanDrill(
             position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,
+            rest=item.rest, reason=by_hand[item.drill.id, item.rest].reason,
+            order=_order(by_hand[item.drill.id, item.rest]),
             dose=dose, prescription=sheet_entry(record.assessment.matcher, item, pictured).model_dump(mode="json"),
         ))  # fmt: skip
     return rows

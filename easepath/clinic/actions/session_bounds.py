@@ -101,7 +101,7 @@ def check_session(record: Record, version: models.PlanVersion | None, done: Sess
 
 def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, str]:
     """One row for each planned drill, and no other."""
-    planned = {row.drill: row.side for row in version.drills.all()}
+    planned = {row.drill: row.side for row in version.counted}
     sites, fields, seen = shipped_library().sites, dict[str, str](), set[str]()
     if not 1 <= len(done.drills) <= MOST_ROWS:
         fields["drills"] = f"a session has 1 to {MOST_ROWS} drills"
@@ -131,5 +131,5 @@ def _one_too_many(record: Record, version: models.PlanVersion, done: SessionDone
 
 def _breaks_at_work(version: models.PlanVersion) -> list[set[str]]:
     """The drills of each break at work that the version plans."""
-    drill_of = {row.prescription["title"]: row.drill for row in version.drills.all()}
+    drill_of = {row.prescription["title"]: row.drill for row in version.counted}
     return [{drill_of.get(drill["title"], "") for drill in one["drills"]} for one in version.desk]

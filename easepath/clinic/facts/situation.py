@@ -180,6 +180,11 @@ def stored_dose(data: dict[str, Any] | None, *, kept: bool = True) -> GivenDose 
     return None if data is None else GivenDose(dose_facts(data), kept=kept)
 
 
+def stored_groups(rows: list[dict[str, Any]]) -> tuple[core.DrillGroup, ...]:
+    """Stored groups as facts."""
+    return tuple(_read(core.DrillGroup, **row) for row in rows)
+
+
 def _plan(library: Library, story: core.Complaint, record: Record) -> core.Plan:
     """The running plan in the complaint's stage; without a version it has no drills."""
     complaint, version, today = record.complaint, record.version, record.today
@@ -194,13 +199,14 @@ def _plan(library: Library, story: core.Complaint, record: Record) -> core.Plan:
             for row in record.sign_answers
         ),
         drills=() if version is None else tuple(_planned(row, today) for row in version.drills.all()),
+        groups=() if version is None else stored_groups(version.groups),
     )
 
 
 def _planned(row: models.PlanDrill, today: dt.date) -> core.PlannedDrill:
     return _read(
         core.PlannedDrill, drill=row.drill, side=row.side, method=row.method, step=row.step,
-        since=min(row.since, today), dose=dose_facts(row.dose), kept=True,
+        since=min(row.since, today), dose=dose_facts(row.dose), kept=True, rest=row.rest, order=row.order,
     )  # fmt: skip
 
 

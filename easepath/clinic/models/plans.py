@@ -8,13 +8,15 @@ from easepath.clinic.models.clients import SIDES
 from easepath.clinic.models.complaints import Complaint
 from easepath.clinic.models.people import User
 from easepath.clinic.models.visits import KeptFacts, Visit
+from easepath.core.compose.session import ORDERS
 
 
 class DraftDrill(models.Model):
     """A drill ticked in a visit and not handed over yet; an empty method or step is the rules' choice.
 
     `dose` is what the running version has, as long as method, step and side are its; or, where it is `own`, the parts
-    of a dose that were set by hand.
+    of a dose that were set by hand. A `rest` returns between others and is never logged; `order` is what may change at
+    home, `reason` why it stands there where the rules would leave it out.
     """
 
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="draft_drills")
@@ -26,17 +28,27 @@ class DraftDrill(models.Model):
     place = models.CharField(max_length=8, blank=True)
     dose = models.JSONField(null=True, blank=True)
     own = models.BooleanField(default=False)
+    rest = models.BooleanField(default=False)
+    order = models.JSONField(null=True, blank=True)
+    reason = models.CharField(max_length=300, blank=True)
 
     class Meta:
         ordering = ("position",)
-        constraints = (models.UniqueConstraint(fields=("visit", "drill"), name="one_draft_row_per_drill"),)
+        constraints = (
+            models.UniqueConstraint(
+                fields=("visit", "drill"), condition=models.Q(rest=False), name="one_draft_row_per_drill"
+            ),
+        )
 
     def __str__(self) -> str:
         return f"{self.drill} {self.side}"
 
 
 class PlanVersion(models.Model):
-    """One version of a plan as it was handed over; a change is a new version."""
+    """One version of a plan as it was handed over; a change is a new version.
+
+    `order` says who ordered its drills, `groups` which of them are played in rounds.
+    """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="versions")
     visit = models.ForeignKey(Visit, on_delete=models.PROTECT, null=True, related_name="versions")
@@ -53,6 +65,8 @@ class PlanVersion(models.Model):
     leave_out = models.JSONField(default=list)
     timeline = models.JSONField(default=list)
     desk = models.JSONField(default=list)
+    order = models.CharField(max_length=6, choices=[(word, word) for word in ORDERS], default="phases")
+    groups = models.JSONField(default=list)
     overridden = models.JSONField(default=list)
     difference = models.JSONField(default=list)
     facts = models.ForeignKey(KeptFacts, on_delete=models.PROTECT, null=True, related_name="+")
@@ -69,11 +83,17 @@ class PlanVersion(models.Model):
     def __str__(self) -> str:
         return f"version {self.number} of {self.complaint}"
 
+    @property
+    def counted(self) -> list[PlanDrill]:
+        """Its drills without those that only return as a rest."""
+        return [row for row in self.drills.all() if not row.rest]
+
 
 class PlanDrill(models.Model):
     """One drill of a version with everything the sheet says about it, as it was that day.
 
     `dose`, that of a side without an extra set, is what the client does; `step` is where it stood on the ladder.
+    `rest`, `order` and `reason` are those of the draft it was handed over from.
     """
 
     version = models.ForeignKey(PlanVersion, on_delete=models.CASCADE, related_name="drills")
@@ -86,10 +106,17 @@ class PlanDrill(models.Model):
     place = models.CharField(max_length=8)
     dose = models.JSONField()
     prescription = models.JSONField()
+    rest = models.BooleanField(default=False)
+    order = models.JSONField(null=True)
+    reason = models.CharField(max_length=300, blank=True)
 
     class Meta:
         ordering = ("position",)
-        constraints = (models.UniqueConstraint(fields=("version", "drill"), name="one_row_per_drill"),)
+        constraints = (
+            models.UniqueConstraint(
+                fields=("version", "drill"), condition=models.Q(rest=False), name="one_row_per_drill"
+            ),
+        )
 
     def __str__(self) -> str:
         return f"{self.drill} {self.side} step {self.step}"

@@ -6,12 +6,14 @@ from django.db import models
 
 from easepath.clinic.models.complaints import Complaint
 from easepath.clinic.models.people import User
+from easepath.core.compose.session import ORDERS
 
 
 class Visit(models.Model):
     """One meeting of a clinician and a client about a complaint.
 
-    `arranged`: the order of its draft was chosen by hand. `left_open`: what was open when it was closed, in words.
+    `order`: who orders the drills of its draft; `groups`: which of them are played in rounds. `left_open`: what was
+    open when it was closed, in words.
     """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="visits")
@@ -19,7 +21,8 @@ class Visit(models.Model):
     opened_by = models.ForeignKey(User, on_delete=models.PROTECT, related_name="+")
     opened_at = models.DateTimeField()
     closed_at = models.DateTimeField(null=True, blank=True)
-    arranged = models.BooleanField(default=False)
+    order = models.CharField(max_length=6, choices=[(word, word) for word in ORDERS], default="rules")
+    groups = models.JSONField(default=list, blank=True)
     left_open = models.JSONField(default=list, blank=True)
 
     class Meta:

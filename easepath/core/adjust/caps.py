@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from easepath.core.adjust.decision import Decision, DrillReview, To
 from easepath.core.adjust.view import Context
-from easepath.core.compose.groups import in_rounds
+from easepath.core.compose.play import in_rounds
 from easepath.core.compose.weekly import ladder_for, weekly_work
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.reasons import Reason

@@ -1,9 +1,11 @@
-"""The readable difference between two versions of a plan."""
+"""The readable difference between two versions of a plan: its drills, what is played in rounds, what returns."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+
+from easepath.core.facts import DrillGroup
 
 
 @dataclass(frozen=True)
@@ -40,6 +42,35 @@ def difference(
         if drill.drill not in old and drill.drill not in followers
     )
     return lines
+
+
+@dataclass(frozen=True)
+class VersionShape:
+    """How a version is played: the groups in rounds, and the drills that return as a rest."""
+
+    groups: tuple[DrillGroup, ...] = ()
+    rests: tuple[str, ...] = ()
+
+
+def shape_difference(before: VersionShape, after: VersionShape, titles: Mapping[str, str]) -> list[str]:
+    """One sentence for each group and each rest that is new or gone."""
+    lines = [f"now {_group_words(group, titles)}" for group in after.groups if group not in before.groups]
+    kept = {drill for group in after.groups for drill in group.drills}
+    lines += [
+        f"no longer {_group_words(group, titles)}"
+        for group in before.groups
+        if group not in after.groups and not kept & set(group.drills)
+    ]
+    old, new = dict.fromkeys(before.rests), dict.fromkeys(after.rests)
+    lines += [f"{titles.get(drill, drill)} returns as a rest" for drill in new if drill not in old]
+    lines += [f"{titles.get(drill, drill)} no longer returns as a rest" for drill in old if drill not in new]
+    return lines
+
+
+def _group_words(group: DrillGroup, titles: Mapping[str, str]) -> str:
+    rounds = "once" if group.rounds == 1 else f"in {group.rounds} rounds"
+    how = f"{rounds}, all on one side first" if group.order == "side" else rounds
+    return f"{how}: {', '.join(titles.get(drill, drill) for drill in group.drills)}"
 
 
 def _changes(before: VersionDrill, after: VersionDrill) -> list[str]:

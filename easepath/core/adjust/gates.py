@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from easepath.core.adjust.session_day import SessionDay
 from easepath.core.adjust.view import Context
-from easepath.core.compose.groups import in_rounds
+from easepath.core.compose.play import in_rounds
 from easepath.core.facts import PlannedDrill
 from easepath.core.knowledge.models import Drill, PassCondition
 from easepath.core.match.pass_conditions import missing_fact

@@ -11,8 +11,8 @@ from itertools import chain
 
 from easepath.core.adjust.adherence import Adherence, Span, adherence
 from easepath.core.adjust.session_day import SessionDay, SessionDays
-from easepath.core.compose.groups import group_seconds
 from easepath.core.compose.own_dose import DoseInForce, dose_in_force, given_dose
+from easepath.core.compose.play import group_seconds
 from easepath.core.compose.prescription import Prescription, prescribe
 from easepath.core.compose.weekly import days_per_week, ladder_for
 from easepath.core.dose.ladder import DoseLadder

@@ -20,7 +20,8 @@ from easepath.core.compose.candidates import (
     watched_loads,
 )  # fmt: skip
 from easepath.core.compose.optimise import MOST_NODES, Choice, Item, Problem, choose
-from easepath.core.compose.prescription import Prescription, moved_to, time_of
+from easepath.core.compose.play import time_played, units_of
+from easepath.core.compose.prescription import Prescription, moved_to
 from easepath.core.dose.time import (
     FLOOR_TO_STANDING,
     FLOOR_TO_STANDING_WITH_CARE,
@@ -74,7 +75,7 @@ def compose(matcher: Matcher, minutes: float | None = None) -> Composed:
         return Composed((), session_time([], []), uncovered, _why_nothing(matcher))
     covered = frozenset().union(*(item.covers for item in choice.items))
     drills = _in_order(matcher, found, choice)
-    time = time_of(matcher, drills)
+    time = time_played(units_of(drills), floor_care=matcher.screen.rules.floor_care)
     uncovered = _uncovered(matcher, problem, covered)
     short = any(row.reason.rule == "uncovered-minutes" for row in uncovered)
     return Composed(drills, time, uncovered, None, minutes_to_cover(matcher, problem) if short else None, choice.proved)

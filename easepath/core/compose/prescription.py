@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from easepath.core.compose.own_dose import GivenDose, dose_in_force
 from easepath.core.compose.weekly import breath_seconds, days_per_week, ladder_for, times_per_day
 from easepath.core.dose.ladder import one_more_set
-from easepath.core.dose.time import SessionTime, drill_seconds, session_time, side_seconds, side_work
+from easepath.core.dose.time import drill_seconds, side_seconds, side_work
 from easepath.core.ids import Targets
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Dose, Drill
@@ -39,7 +38,8 @@ class SideDose:
 class Prescription:
     """A drill with everything the sheet says about it; seconds are set-up, sides and the changes between them.
 
-    `dose` is that of a side without an extra set, `step` where it stands on today's ladder.
+    `dose` is that of a side without an extra set, `step` where it stands on today's ladder. One that returns as a
+    `rest` is played and printed, never logged or counted.
     """
 
     drill: Drill
@@ -54,6 +54,7 @@ class Prescription:
     breath_s: float
     verdict: Verdict
     reasons: tuple[Reason, ...]
+    rest: bool = False
 
 
 def trained_sides(matcher: Matcher, drill: Drill) -> tuple[SideName, ...]:
@@ -111,13 +112,6 @@ def prescribe(
         times_per_day(matcher, drill, chosen), days_per_week(matcher, drill, chosen, present.dose),
         breath_seconds(matcher, chosen), max(v.by_mode.get((chosen, at_place), v.verdict) for v in verdicts), reasons,
     )  # fmt: skip
-
-
-def time_of(matcher: Matcher, drills: Sequence[Prescription]) -> SessionTime:
-    """The minutes of drills done in order and their parts; what is done beside the session costs none."""
-    inside = [item for item in drills if not item.drill.beside]
-    care = matcher.screen.rules.floor_care
-    return session_time([item.seconds for item in inside], [item.place for item in inside], floor_care=care)
 
 
 def moved_to(matcher: Matcher, item: Prescription, place: Place) -> Prescription:

@@ -15,6 +15,7 @@ from easepath.core.compose.client_words import (
     pain_line,
     stops_of,
 )  # fmt: skip
+from easepath.core.compose.play import Played, Unit, units_of
 from easepath.core.compose.prescription import Prescription, SideDose, cues_first, stages_of
 from easepath.core.compose.session import Session
 from easepath.core.dose.pace import pace_of
@@ -161,26 +162,28 @@ def _modified(library: Library, item: Prescription) -> tuple[str, ...]:
 def timeline(session: Session, *, floor_care: bool = False) -> tuple[Stretch, ...]:
     """The session as stretches of time in order; what is done beside it takes none of it."""
     blocks: list[Stretch] = []
-    inside = [(index, item) for index, item in enumerate(session.drills) if not item.drill.beside]
-    for number, (index, item) in enumerate(inside):
-        blocks.extend(_drill_blocks(index, item))
-        following = inside[number + 1][1].place if number + 1 < len(inside) else None
-        if item.place == "floor" and following != "floor":
+    units = units_of(session.drills, session.groups)
+    in_turn = [(unit, one, one is unit.played[-1]) for unit in units for one in unit.played]
+    for number, (unit, played, last) in enumerate(in_turn):
+        blocks.extend(_stretches(played, _rounded_up(unit) if last else 0.0))
+        following = in_turn[number + 1][1].place if number + 1 < len(in_turn) else None
+        if played.place == "floor" and following != "floor":
             seconds = FLOOR_TO_STANDING_WITH_CARE if floor_care else FLOOR_TO_STANDING
             blocks.append(Stretch(index=None, kind="rise", side=None, seconds=seconds))
-        if following is not None and following != item.place:
+        if following is not None and following != played.place:
             blocks.append(Stretch(index=None, kind="move", side=None, seconds=POSITION_CHANGE))
     return tuple(blocks)
 
 
-def _drill_blocks(index: int, item: Prescription) -> Iterator[Stretch]:
-    yield Stretch(index=index, kind="set-up", side=None, seconds=SET_UP)
-    used = float(SET_UP)
-    for number, side in enumerate(item.sides):
-        if number and not item.drill.alternate:
-            yield Stretch(index=index, kind="change", side=None, seconds=SIDE_CHANGE)
-            used += SIDE_CHANGE
-        last = number + 1 == len(item.sides)
-        seconds = item.seconds - used if last else side.seconds
-        used += seconds
-        yield Stretch(index=index, kind="side", side=side.side, seconds=seconds)
+def _stretches(played: Played, more: float) -> Iterator[Stretch]:
+    """Getting into place or turning round, and the side itself; `more` seconds round a unit up."""
+    if played.begins:
+        yield Stretch(index=played.index, kind="set-up", side=None, seconds=SET_UP)
+    if played.turns:
+        yield Stretch(index=played.index, kind="change", side=None, seconds=SIDE_CHANGE)
+    yield Stretch(index=played.index, kind="side", side=played.side.side, seconds=played.side.seconds + more)
+
+
+def _rounded_up(unit: Unit) -> float:
+    """The part of a second that a unit is rounded up by."""
+    return unit.seconds - sum(SET_UP * one.begins + SIDE_CHANGE * one.turns + one.side.seconds for one in unit.played)

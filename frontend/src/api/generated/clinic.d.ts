@@ -618,6 +618,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit}/by-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read By Hand
+         * @description Why the rules would leave a drill of the draft out, and the standing order that is offered for each.
+         */
+        get: operations["read_by_hand"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit}/choices": {
         parameters: {
             query?: never;
@@ -1303,6 +1323,16 @@ export interface components {
             title: string;
         };
         /**
+         * ByHandOut
+         * @description Every drill of the draft, and the titles of those that stand behind one the usual order puts after them.
+         */
+        ByHandOut: {
+            /** Drills */
+            drills: components["schemas"]["StandingDrill"][];
+            /** Out Of Order */
+            out_of_order: string[];
+        };
+        /**
          * CaseLine
          * @description One client in the caseload: what is needed today and why, and how many signs told at home wait for an answer.
          */
@@ -1543,8 +1573,6 @@ export interface components {
          * @description The Compose step.
          */
         ComposeOut: {
-            /** Arranged */
-            arranged: boolean;
             choices: components["schemas"]["ChoicesOut"];
             /** Coverage */
             coverage: components["schemas"]["CoverageOut"][];
@@ -1553,10 +1581,17 @@ export interface components {
             draft: components["schemas"]["TickedDrill"][];
             /** Drills */
             drills: components["schemas"]["DraftDrillOut"][];
+            /** Groups */
+            groups: components["schemas"]["DrillGroupIn"][];
             /** Issues Program */
             issues_program: boolean;
             /** Lengths */
             lengths: components["schemas"]["LengthOption"][];
+            /**
+             * Order
+             * @enum {string}
+             */
+            order: "rules" | "phases" | "own";
             /** Revision */
             revision: number;
             /** Stage */
@@ -1721,6 +1756,8 @@ export interface components {
         /**
          * DraftDrillOut
          * @description One drill of the draft and what may be chosen about it.
+         *
+         *     One that is a `rest` returns between others; `rounds` are those of its group.
          */
         DraftDrillOut: {
             /** Alt */
@@ -1755,6 +1792,10 @@ export interface components {
             place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
             /** Places */
             places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
+            /** Rest */
+            rest: boolean;
+            /** Rounds */
+            rounds: number | null;
             /** Seconds */
             seconds: number;
             /**
@@ -1885,6 +1926,44 @@ export interface components {
              * @default
              */
             symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision") | "";
+        };
+        /**
+         * DrillGroup
+         * @description Drills done one after the other in rounds: each with its sides (`round`), or all on one side first (`side`).
+         */
+        DrillGroup: {
+            /** Drills */
+            drills: string[];
+            /**
+             * Order
+             * @default round
+             * @enum {string}
+             */
+            order: "round" | "side";
+            /**
+             * Rounds
+             * @default 1
+             */
+            rounds: number;
+        };
+        /**
+         * DrillGroupIn
+         * @description Drills that stand side by side and are played in rounds: each with its sides, or all on one side first.
+         */
+        DrillGroupIn: {
+            /** Drills */
+            drills: string[];
+            /**
+             * Order
+             * @default round
+             * @enum {string}
+             */
+            order: "round" | "side";
+            /**
+             * Rounds
+             * @default 1
+             */
+            rounds: number;
         };
         /**
          * DrillPage
@@ -2323,6 +2402,11 @@ export interface components {
              * @enum {string}
              */
             place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
+            /**
+             * Rest
+             * @default false
+             */
+            rest: boolean;
             /** Seconds */
             seconds: number;
             /**
@@ -2551,15 +2635,20 @@ export interface components {
          * @description The Match step.
          */
         MatchOut: {
-            /** Arranged */
-            arranged: boolean;
             choices: components["schemas"]["ChoicesOut"];
+            /** Groups */
+            groups: components["schemas"]["DrillGroupIn"][];
             /** Issues Program */
             issues_program: boolean;
             /** Left Out */
             left_out: components["schemas"]["LeftOutDrill"][];
             /** Needs */
             needs: components["schemas"]["NeedOut"][];
+            /**
+             * Order
+             * @enum {string}
+             */
+            order: "rules" | "phases" | "own";
             /** Ranked */
             ranked: components["schemas"]["RankedDrill"][];
             /** Revision */
@@ -3605,16 +3694,22 @@ export interface components {
         };
         /**
          * SaveMatch
-         * @description The ticked drills in order on the revision they were made on.
+         * @description The drills in order, who orders them, and their groups, on the revision they were made on.
          */
         SaveMatch: {
-            /**
-             * Arranged
-             * @default false
-             */
-            arranged: boolean;
             /** Drills */
             drills: components["schemas"]["TickedDrill"][];
+            /**
+             * Groups
+             * @default []
+             */
+            groups: components["schemas"]["DrillGroupIn"][];
+            /**
+             * Order
+             * @default rules
+             * @enum {string}
+             */
+            order: "rules" | "phases" | "own";
             /** Revision */
             revision: number;
             /** Stage */
@@ -3874,6 +3969,8 @@ export interface components {
             emergency_line: string;
             /** First Name */
             first_name: string;
+            /** Groups */
+            groups: components["schemas"]["DrillGroup"][];
             /** Have Ready */
             have_ready: string[];
             /** Leave Out */
@@ -3964,6 +4061,11 @@ export interface components {
              * @enum {string}
              */
             place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
+            /**
+             * Rest
+             * @default false
+             */
+            rest: boolean;
             /** Seconds */
             seconds: number;
             /**
@@ -4160,6 +4262,34 @@ export interface components {
             passes: string;
             /** Stage */
             stage: number;
+        };
+        /**
+         * StandingDrill
+         * @description A drill of the draft: why the rules would leave it out, what is offered for home, what may stand in for it.
+         */
+        StandingDrill: {
+            /** Drill */
+            drill: string;
+            offered: components["schemas"]["StandingOrderIn"];
+            /** Stand Ins */
+            stand_ins: components["schemas"]["Named"][];
+            /** Why */
+            why: string[];
+        };
+        /**
+         * StandingOrderIn
+         * @description What may change at home before the next review: the dose may fall, rise to a step, another drill may stand in.
+         */
+        StandingOrderIn: {
+            /**
+             * Ease
+             * @default true
+             */
+            ease: boolean;
+            /** Instead */
+            instead?: string | null;
+            /** Up To */
+            up_to?: number | null;
         };
         /**
          * StepWords
@@ -4461,7 +4591,9 @@ export interface components {
         };
         /**
          * TickedDrill
-         * @description A ticked drill; no step leaves the start dose to the rules, a dose set by hand wins over its step.
+         * @description A drill of the sheet; no step leaves the start dose to the rules, a dose set by hand wins over its step.
+         *
+         *     A `rest` returns between others; `reason` says why it is there where the rules would leave it out.
          */
         TickedDrill: {
             dose?: components["schemas"]["OwnDose"] | null;
@@ -4472,12 +4604,23 @@ export interface components {
              * @default
              */
             method: string;
+            order?: components["schemas"]["StandingOrderIn"] | null;
             /**
              * Place
              * @default
              * @enum {string}
              */
             place: "" | "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /**
+             * Rest
+             * @default false
+             */
+            rest: boolean;
             /**
              * Side
              * @enum {string}
@@ -8272,6 +8415,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Frame"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_by_hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByHandOut"];
                 };
             };
             /** @description Bad Request */

@@ -157,6 +157,25 @@ export interface components {
             symptom: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision") | "";
         };
         /**
+         * DrillGroup
+         * @description Drills done one after the other in rounds: each with its sides (`round`), or all on one side first (`side`).
+         */
+        DrillGroup: {
+            /** Drills */
+            drills: string[];
+            /**
+             * Order
+             * @default round
+             * @enum {string}
+             */
+            order: "round" | "side";
+            /**
+             * Rounds
+             * @default 1
+             */
+            rounds: number;
+        };
+        /**
          * HomeDrill
          * @description A drill on the client's sheet; paused when a stop sign paused it.
          */
@@ -236,6 +255,11 @@ export interface components {
              * @enum {string}
              */
             place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
+            /**
+             * Rest
+             * @default false
+             */
+            rest: boolean;
             /** Seconds */
             seconds: number;
             /**
@@ -290,6 +314,8 @@ export interface components {
             emergency_line: string;
             /** First Name */
             first_name: string;
+            /** Groups */
+            groups: components["schemas"]["DrillGroup"][];
             /** Have Ready */
             have_ready: string[];
             /** Leave Out */

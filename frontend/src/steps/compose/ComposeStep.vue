@@ -5,7 +5,7 @@ import { useSession } from '@/app/session'
 import { useStep } from '@/app/useStep'
 import { useVisit } from '@/app/useVisit'
 import { useChoices } from '@/steps/match/useChoices'
-import { useSheetDraft, type SheetDraft } from '@/steps/match/useSheetDraft'
+import { newRow, useSheetDraft, type SheetDraft } from '@/steps/match/useSheetDraft'
 import CannotRead from '@/ui/CannotRead.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
@@ -39,8 +39,8 @@ const { draft, change, undo, undoable } = useSheetDraft({
     const found = await read()
     if (!found.ok) return found
     if (!page.value) page.value = found.data.drills.length ? 'draft' : 'lengths'
-    const { revision, draft: drills, stage, arranged } = found.data
-    return { ok: true, data: { revision, value: { drills, stage, arranged } } }
+    const { revision, draft: drills, stage, order, groups } = found.data
+    return { ok: true, data: { revision, value: { drills, stage, order, groups } } }
   },
   saved: renew,
 })
@@ -60,7 +60,7 @@ const samePhase = (index: number, by: number) => drills.value[index + by]?.phase
 function inOrder(sheet: SheetDraft, order: string[]): void {
   const rank = new Map(order.map((drill, n) => [drill, n]))
   sheet.drills = [...sheet.drills].sort((a, b) => (rank.get(a.drill) ?? 99) - (rank.get(b.drill) ?? 99))
-  sheet.arranged = true
+  sheet.order = 'phases'
 }
 
 async function move(from: number, to: number): Promise<void> {
@@ -79,8 +79,9 @@ async function move(from: number, to: number): Promise<void> {
 
 function take(length: Schemas['LengthOption']): void {
   change((sheet) => {
-    sheet.drills = length.drills.map((d) => ({ drill: d.drill, side: d.side, method: '', step: null, place: d.place }))
-    sheet.arranged = true
+    sheet.drills = length.drills.map((d) => newRow(d.drill, d.side, d.place))
+    sheet.order = 'phases'
+    sheet.groups = []
   })
   page.value = 'draft'
 }
@@ -96,7 +97,7 @@ function alter(shown: Schemas['DraftDrillOut'], values: Record<string, unknown>)
 function swap(shown: Schemas['DraftDrillOut'], id: string): void {
   change((sheet) => {
     const index = sheet.drills.findIndex((d) => d.drill === shown.drill)
-    if (index >= 0) sheet.drills[index] = { drill: id, side: shown.side, method: '', step: null, place: '' }
+    if (index >= 0) sheet.drills[index] = newRow(id, shown.side)
   })
   opened.value = id
 }

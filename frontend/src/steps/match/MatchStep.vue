@@ -17,7 +17,7 @@ import OverrideForm from './OverrideForm.vue'
 import RankedRow from './RankedRow.vue'
 import StageQuestion from './StageQuestion.vue'
 import { useChoices } from './useChoices'
-import { useSheetDraft } from './useSheetDraft'
+import { newRow, useSheetDraft } from './useSheetDraft'
 
 type Explained = Pick<Schemas['LeftOutDrill'], 'drill' | 'override' | 'verdict' | 'side'>
 
@@ -40,8 +40,8 @@ const { draft, change, undo, undoable } = useSheetDraft({
   read: async () => {
     const found = await read()
     if (!found.ok) return found
-    const { revision, ticked, stage, arranged } = found.data
-    return { ok: true, data: { revision, value: { drills: ticked, stage: stage ?? null, arranged } } }
+    const { revision, ticked, stage, order, groups } = found.data
+    return { ok: true, data: { revision, value: { drills: ticked, stage: stage ?? null, order, groups } } }
   },
   saved: renew,
 })
@@ -62,7 +62,7 @@ function toggle(drill: Schemas['RankedDrill']): void {
   change((now) => {
     now.drills = tickedOf(drill.drill)
       ? now.drills.filter((d) => d.drill !== drill.drill)
-      : [...now.drills, { drill: drill.drill, side: drill.tick_side, method: '', step: null, place: '' }]
+      : [...now.drills, newRow(drill.drill, drill.tick_side)]
   })
 }
 

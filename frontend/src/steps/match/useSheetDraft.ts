@@ -2,8 +2,14 @@ import { ref, type Ref } from 'vue'
 import { clinic, outcome, type Outcome, type Schemas } from '@/api/client'
 import { useDraft, type UseDraftReturn } from '@/ui/useDraft'
 
+type Order = Schemas['SaveMatch']['order']
 export type Ticked = Schemas['TickedDrill']
-export interface SheetDraft { drills: Ticked[]; stage: number | null; arranged: boolean }
+export interface SheetDraft { drills: Ticked[]; stage: number | null; order: Order; groups: Schemas["DrillGroupIn"][] }
+
+/** A drill newly put on the sheet: method and dose are the rules' choice. */
+export function newRow(drill: string, side: Ticked['side'], place: Ticked['place'] = ''): Ticked {
+  return { drill, side, method: '', step: null, place, rest: false, reason: '' }
+}
 
 interface UseSheetDraftOptions {
   visit: number
@@ -32,7 +38,7 @@ export function useSheetDraft(options: UseSheetDraftOptions): UseSheetDraftRetur
     read: options.read,
     save: (revision, value) => outcome(clinic.PUT('/api/visits/{visit}/match', {
       params: { path: { visit: options.visit } },
-      body: { revision, drills: value.drills, arranged: value.arranged, stage: options.stageOpen() ? value.stage : null },
+      body: { revision, drills: value.drills, order: value.order, groups: value.groups, stage: options.stageOpen() ? value.stage : null },
     })),
     saved: options.saved,
   })

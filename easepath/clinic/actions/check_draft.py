@@ -1,0 +1,100 @@
+"""What is wrong with a draft as it was sent, at its field; and what the rules refuse of it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from easepath.clinic.errors import FieldError, RefusedError
+from easepath.clinic.facts.draft import Draft, Ticked
+from easepath.clinic.facts.situation import dose_facts
+from easepath.core.assessment import Assessment
+from easepath.core.compose.session import Chosen, refusal
+from easepath.core.errors import CaseError
+from easepath.core.facts import PlannedDrill
+from easepath.core.facts.checks import check_own_dose
+from easepath.core.knowledge import shipped_library
+from easepath.core.match import allowed_methods
+from easepath.core.vocabulary import side_word
+
+
+def check_draft(draft: Draft) -> None:
+    """Raise FieldError for a drill, a part of a dose or a group that cannot be, each at its field."""
+    fields = dict(_row_faults(draft.ticked)) | dict(_group_faults(draft))
+    counted = [one.drill for one in draft.ticked if not one.rest]
+    if len(set(counted)) != len(counted):
+        fields["drills"] = "the same drill stands twice; it may return as a rest"
+    if fields:
+        raise FieldError(fields)
+
+
+def refuse_closed(assessment: Assessment, ticked: tuple[Ticked, ...]) -> None:
+    """Raise RefusedError with the reason of every drill that is excluded or closed, and of every refused method."""
+    matcher, library = assessment.matcher, assessment.library
+    reasons = []
+    for one in ticked:
+        drill = library.drills[one.drill]
+        planned = Chosen(drill=one.drill, side=side_word(one.side))
+        reason = refusal(matcher, drill, planned.sides)
+        sides = drill.sides_done(planned.side)
+        if reason is not None:
+            reasons.append(f"{drill.name}: {reason.text(library)}")
+        elif one.method and one.method not in allowed_methods(matcher, drill, sides):
+            reasons.append(f"{drill.name}: not as {library.methods[one.method].name.lower()} for this client")
+    if reasons:
+        raise RefusedError("the rules refuse this", list(dict.fromkeys(reasons)))
+
+
+def _row_faults(ticked: tuple[Ticked, ...]) -> Iterator[tuple[str, str]]:
+    library = shipped_library()
+    counted = {one.drill for one in ticked if not one.rest}
+    for index, one in enumerate(ticked):
+        at, drill = f"drills.{index}", library.drills.get(one.drill)
+        if drill is None:
+            yield f"{at}.drill", f"there is no drill {one.drill!r}"
+            continue
+        if one.side not in ("left", "right", "both") or (drill.sides == "both" and one.side != "both"):
+            yield f"{at}.side", "is left, right or both; this drill is done on both at once"
+        if one.method and one.method not in drill.methods:
+            yield f"{at}.method", f"{drill.name} is not done as {one.method!r}"
+        if one.own and (fault := _dose_fault(one)) is not None:
+            yield f"{at}.{fault.path}", fault.reason
+        if one.place and one.place not in drill.places:
+            yield f"{at}.place", f"{drill.name} is not done there"
+        if one.rest and one.drill not in counted:
+            yield f"{at}.rest", f"{drill.name} returns as a rest only where it is on the sheet itself"
+        instead = (one.order or {}).get("instead")
+        if instead and instead not in library.drills:
+            yield f"{at}.order.instead", f"there is no drill {instead!r}"
+        elif instead == one.drill:
+            yield f"{at}.order.instead", "a drill cannot stand in for itself"
+
+
+def _dose_fault(one: Ticked) -> CaseError | None:
+    """What is wrong with a dose set by hand, at its part; None where nothing is."""
+    library = shipped_library()
+    method = one.method if one.method in library.drills[one.drill].methods else None
+    try:
+        check_own_dose(library, "dose", PlannedDrill(drill=one.drill, method=method), dose_facts(one.dose or {}))
+    except CaseError as fault:
+        return fault
+    return None
+
+
+def _group_faults(draft: Draft) -> Iterator[tuple[str, str]]:
+    """A group holds drills of the sheet that stand side by side, take time in it, and are in no other group."""
+    library = shipped_library()
+    counted = [one.drill for one in draft.ticked if not one.rest]
+    grouped: set[str] = set()
+    for index, group in enumerate(draft.groups):
+        for number, drill in enumerate(group.drills):
+            at = f"groups.{index}.drills.{number}"
+            if drill not in counted:
+                yield at, f"{drill!r} is not on the sheet"
+            elif drill in grouped:
+                yield at, f"{library.drills[drill].name} is in two groups"
+            elif drill in library.drills and library.drills[drill].beside:
+                yield at, f"{library.drills[drill].name} is done beside the session and in no group"
+            grouped.add(drill)
+        places = sorted(counted.index(drill) for drill in group.drills if drill in counted)
+        if places and places[-1] - places[0] + 1 != len(places):
+            yield f"groups.{index}.drills", "the drills of a group stand side by side: move them together first"

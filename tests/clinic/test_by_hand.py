@@ -1,0 +1,137 @@
+"""What a practitioner arranges by hand: own order, rounds, a drill that returns, an agreed way down at home."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from django.db import DatabaseError, connection, transaction
+
+from easepath.api.views.by_hand import by_hand_view
+from easepath.api.views.compose import compose_view
+from easepath.clinic import models
+from easepath.clinic.actions.close_review import close_review
+from easepath.clinic.actions.decide_proposal import decide_proposal
+from easepath.clinic.actions.erase_client import erase_client
+from easepath.clinic.actions.hand_over import hand_over
+from easepath.clinic.actions.save_draft import save_draft
+from easepath.clinic.errors import FieldError
+from easepath.clinic.facts.draft import Draft, Ticked
+from easepath.clinic.repository import read_visit
+from easepath.clinic.seals import missing_seals
+from easepath.clinic.selectors.access import get_visit
+from easepath.clinic.sheet import sheet_of
+from easepath.core.facts import DrillGroup
+from easepath.core.knowledge import shipped_library
+from tests.clinic.test_reviews import proposal
+from tests.clinic.test_walk import fresh
+from tests.conftest import World
+
+REASON = "she knows it from years of rowing"
+ROCK, SQUEEZE, TILT = "lunge-rock", "seated-squeeze", "pelvic-tilt"
+TICKED = (
+    Ticked(SQUEEZE, "both", order={"ease": True, "up_to": 2, "instead": None}),
+    Ticked(ROCK, "right", reason=REASON),
+    Ticked(TILT, "both"),
+    Ticked(ROCK, "right", rest=True),
+)
+GROUPS = (DrillGroup(drills=(ROCK, TILT), rounds=3),)
+
+
+def handed_over(world: World, name: str = "Tom") -> models.PlanVersion:
+    """The version of a draft arranged by hand."""
+    hanne, visit = world.users["hanne"], world.visit(name)
+    save_draft(hanne, visit, 0, TICKED, order="own", groups=GROUPS)
+    return hand_over(hanne, get_visit(hanne, visit.pk))[0]
+
+
+def test_order_rounds_rests_and_orders_reach_the_version_and_the_next_draft(world: World) -> None:
+    version = handed_over(world)
+    rows = [(row.drill, row.rest, row.reason, row.order and row.order["up_to"]) for row in version.drills.all()]
+    assert rows == [(SQUEEZE, False, "", 2), (ROCK, False, REASON, None), (TILT, False, "", None),
+                    (ROCK, True, "", None)]  # fmt: skip
+    assert version.order == "own"
+    sheet = sheet_of(version)
+    assert [group.rounds for group in sheet.groups] == [3]
+    assert [drill.rest for drill in sheet.drills] == [False, False, False, True]
+    played = [(one.index, one.side) for one in sheet.timeline if one.kind == "side"]
+    assert played == [(0, "both"), *[(1, "right"), (2, "both")] * 3, (3, "right")]
+    assert abs(sum(one.seconds for one in sheet.timeline) - version.seconds) < 1e-6
+    facts = read_visit(world.users["hanne"], world.visit("Tom").pk).facts.plan
+    assert [planned.rest for planned in facts.drills] == [False, False, False, True]
+    assert facts.groups == GROUPS
+    assert facts.drills[0].order is not None
+    assert any("in 3 rounds" in line for line in version.difference)
+    assert any("returns as a rest" in line for line in version.difference)
+    assert not any(REASON in line for line in version.difference)
+
+
+def test_a_drill_that_only_returns_is_not_logged_and_the_review_counts_each_drill_once(world: World) -> None:
+    version = handed_over(world)
+    assert [row.drill for row in version.counted] == [SQUEEZE, ROCK, TILT]
+    view = compose_view(read_visit(world.users["hanne"], world.visit("Tom").pk))
+    assert [(d.drill, d.rest, d.rounds) for d in view.drills] == [
+        (SQUEEZE, False, None), (ROCK, False, 3), (TILT, False, 3), (ROCK, True, None)
+    ]  # fmt: skip
+    judged = by_hand_view(read_visit(world.users["hanne"], world.visit("Tom").pk))
+    assert [one.drill for one in judged.drills] == [SQUEEZE, ROCK, TILT]
+    assert all(one.offered.instead != one.drill for one in judged.drills)
+
+
+def test_what_returns_goes_with_its_drill_and_a_group_keeps_what_came_in_its_place(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Tom")
+    handed_over(world)
+    today = proposal(world, "Tom", ROCK)
+    options = by_hand_view(read_visit(hanne, visit.pk)).drills[1].stand_ins
+    assert options
+    method = shipped_library().drills[options[0].id].methods[0]
+    into = {"drill": options[0].id, "method": method, "step": 0}
+    decide_proposal(hanne, visit, today.key, decision="change", reason="sore", changed_to=into)
+    for one in (SQUEEZE, TILT):
+        other = proposal(world, "Tom", one)
+        if other.does is not None and other.does.decided:
+            decide_proposal(hanne, visit, other.key, decision="refuse", reason="not now")
+    version = close_review(hanne, get_visit(hanne, visit.pk), 2)
+    assert version is not None
+    assert [row.drill for row in version.drills.all()] == [SQUEEZE, options[0].id, TILT]
+    assert version.order == "own"
+    assert version.groups == [{"drills": [options[0].id, TILT], "rounds": 3, "order": "round"}]
+    assert [group.rounds for group in Draft.of(read_visit(hanne, visit.pk)).groups] == [3]
+
+
+@pytest.mark.parametrize(
+    ("rows", "groups", "field"),
+    [
+        ((Ticked(ROCK, "right", rest=True),), (), "drills.0.rest"),
+        ((Ticked(ROCK, "right"), Ticked(ROCK, "right")), (), "drills"),
+        ((Ticked(ROCK, "right"),), (DrillGroup(drills=(ROCK, TILT)),), "groups.0.drills.1"),
+        ((Ticked(ROCK, "right"), Ticked(SQUEEZE, "both"), Ticked(TILT, "both")), GROUPS, "groups.0.drills"),
+        ((Ticked(ROCK, "right"), Ticked(TILT, "both")), (*GROUPS, DrillGroup(drills=(TILT,))), "groups.1.drills.0"),
+        ((Ticked(ROCK, "right", order={"instead": ROCK}),), (), "drills.0.order.instead"),
+        ((Ticked(ROCK, "right", order={"instead": "nothing"}),), (), "drills.0.order.instead"),
+    ],
+)
+def test_what_cannot_be_arranged_is_refused_at_its_field(
+    world: World, rows: tuple[Ticked, ...], groups: tuple[DrillGroup, ...], field: str
+) -> None:
+    before = Draft.of(read_visit(world.users["hanne"], world.visit("Tom").pk))
+    with pytest.raises(FieldError) as caught:
+        save_draft(world.users["hanne"], world.visit("Tom"), 0, rows, groups=groups)
+    assert list(caught.value.fields) == [field]
+    assert Draft.of(read_visit(world.users["hanne"], world.visit("Tom").pk)) == before
+
+
+def test_an_erasure_blanks_the_reason_and_nothing_else_may(world: World) -> None:
+    version = handed_over(world)
+    row = version.drills.get(drill=ROCK, rest=False)
+    row.reason = "something else"
+    with pytest.raises(DatabaseError, match="only added to"), transaction.atomic():
+        row.save()
+    assert missing_seals(connection) == []
+    client = fresh(world, "Tom").client
+    erase_client(world.users["ruth"], client, name=str(client))
+    texts: list[Any] = [
+        *models.PlanDrill.objects.filter(version=version),
+        *models.DraftDrill.objects.filter(drill=ROCK),
+    ]
+    assert {one.reason for one in texts if one.drill == ROCK} == {""}
