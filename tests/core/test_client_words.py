@@ -18,7 +18,7 @@ from tests.core.build import LIBRARY, client, complaint, factor, matched
 from tests.core.test_choices_by_hand import PLACES, no_picture
 
 LINES = [re.escape(row.text) for row in LIBRARY.client_lines.values()]
-SENTENCES = [re.escape(row.client) for row in LIBRARY.changes.values()]
+SENTENCES = [re.escape(text) for row in LIBRARY.changes.values() for text in (row.client, *row.in_drill.values())]
 SAID = re.compile("|".join(re.sub(r"\\\{[a-z_]+\\\}", ".+", words) for words in [*LINES, *SENTENCES]))
 """Everything that may be said to a client of a change, with anything in place of a figure."""
 
@@ -128,6 +128,9 @@ def test_what_is_changed_and_what_may_hurt_agree_for_every_factor(listed: str) -
         assert "left out" not in entry.modified, (entry.title, entry.modified)
         changed, line = " ".join(entry.changed), entry.pain_line
         assert not re.search(r"\d+ of 10", changed), (entry.title, changed)
+        if "worktop" in changed and "on the thighs" in " ".join(entry.do):
+            assert "instead of the thighs" in changed, (entry.title, changed)
+        assert "worktop" not in changed or item.drill.id != "walk-graded", changed
         bounds = [row.pain_at_most for row in LIBRARY.changes.values() if row.client in entry.changed]
         figures = [int(found) for found in re.findall(r"(\d+) of 10", line)]
         assert max(figures, default=0) <= min((b for b in bounds if b is not None), default=10), (entry.title, line)

@@ -49,6 +49,8 @@ DAMAGE = {
                                 "is the title of"),
     "a bound of pain that nothing holds": ("drills/isometrics-and-hip-strength/iso-adduction.yaml", "  pain_at_most: 2\n", "",
                                            "wording.iso-adduction.pain_at_most"),
+    "a sentence for no drill": ("wording/changes.yaml", "    hinge-unloaded: Both hands on a worktop instead of the thighs; step back as you tip forward.\n",
+                                "    hinge-loaded: Both hands on a worktop.\n", "changes.both hands on a support"),
     "a title that says nothing": ("drills/groin/side-fold-adductor.yaml", "title: ", "titel: ",
                                   "wording.side-fold-adductor"),
 }  # fmt: skip

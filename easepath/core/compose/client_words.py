@@ -39,7 +39,7 @@ def modifying(item: Prescription) -> list[Reason]:
 
 def changes_for_client(library: Library, item: Prescription) -> tuple[str, ...]:
     """What is done otherwise for this client, each sentence once."""
-    said = (_sentence(library, reason) for reason in modifying(item))
+    said = (_sentence(library, item.drill.id, reason) for reason in modifying(item))
     return tuple(dict.fromkeys(sentence for sentence in said if sentence))
 
 
@@ -49,11 +49,11 @@ def client_sentence(library: Library, text: str) -> str:
     return text if change is None or "{limit}" in change.client else change.client
 
 
-def _sentence(library: Library, reason: Reason) -> str | None:
+def _sentence(library: Library, drill: str, reason: Reason) -> str | None:
     facts = reason.facts
     if reason.code in ("factor-exposure", "factor-limit"):
         change = library.changes.get(str(facts["instead"]))
-        return None if change is None else change.client.replace("{limit}", f"{facts.get('degrees', 0):g}")
+        return None if change is None else change.said_in(drill).replace("{limit}", f"{facts.get('degrees', 0):g}")
     weight = reason.code == ClientLines.LIMIT_NOT_PAST and facts["movement"] == WEIGHT
     name = ClientLines.LIMIT_WEIGHT if weight else reason.code
     line = library.client_lines.get(name)

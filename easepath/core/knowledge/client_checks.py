@@ -24,7 +24,7 @@ def check_client_words(library: Library, problems: list[Problem]) -> None:
         problems += [Problem(file, f"factors.{factor.id}.{key}", why) for key, why in _changes(library, factor)]
     for change in library.changes.values():
         file = library.files[f"changes.{change.text}"]
-        problems += [Problem(file, f"changes.{change.text}", why) for why in _change(change)]
+        problems += [Problem(file, f"changes.{change.text}", why) for why in _change(library, change)]
     follow = {sign for row in library.stops.values() for sign in row.stop}
     for wider in library.wider_signs.values():
         strange = sorted(set(wider.says) - follow)
@@ -47,12 +47,17 @@ def check_client_words(library: Library, problems: list[Problem]) -> None:
         problems += [Problem(file, f"wording.{drill}.{key}", why) for key, why in _wording(wording)]
 
 
-def _change(change: Change) -> Iterator[str]:
-    """What is wrong with the client's sentence of a change."""
-    if "surgeon" in change.client.lower():
-        yield "sends a client to the surgeon"
-    if PAIN_FIGURE.search(change.client):
-        yield "says how much it may hurt: that is pain_at_most, and the line on pain says it"
+def _change(library: Library, change: Change) -> Iterator[str]:
+    """What is wrong with the client's sentences of a change."""
+    for sentence in (change.client, *change.in_drill.values()):
+        if "surgeon" in sentence.lower():
+            yield "sends a client to the surgeon"
+        if PAIN_FIGURE.search(sentence):
+            yield "says how much it may hurt: that is pain_at_most, and the line on pain says it"
+        if ("{limit}" in sentence) != ("{limit}" in change.client):
+            yield "says the limit in one drill and not in another"
+    for drill in sorted(change.in_drill.keys() - library.drills.keys()):
+        yield f"has a sentence for {drill!r}, which is no drill"
     told = PAIN_TOLD.search(change.text)
     if told is not None and change.pain_at_most != int(told[1] or 0):
         yield f"says {told[0]!r}, and pain_at_most is {change.pain_at_most}"

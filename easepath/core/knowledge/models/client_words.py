@@ -15,13 +15,18 @@ Said = Annotated[str, Field(min_length=1)]
 class Change(Entry):
     """What a factor changes in a drill, as a clinician reads it, and the one sentence the client reads instead.
 
-    `{limit}` in the client's sentence is the recorded figure. `pain_at_most` is the pain (0-10) it allows: the line on
-    pain says it, never the sentence.
+    `{limit}` in the client's sentence is the recorded figure. `in_drill` has the sentence of a drill that is done in
+    another way. `pain_at_most` is the pain (0-10) it allows: the line on pain says it, never the sentence.
     """
 
     text: Said
     client: Said
+    in_drill: dict[str, Said] = {}
     pain_at_most: Annotated[int, Field(ge=0, le=10)] | None = None
+
+    def said_in(self, drill: str) -> str:
+        """The sentence a client reads at a drill."""
+        return self.in_drill.get(drill, self.client)
 
 
 class StopSigns(Entry):
