@@ -5,26 +5,26 @@ from __future__ import annotations
 from typing import Literal
 
 from easepath.clinic import models
-from easepath.clinic.facts.draft import Draft, draft_drills
+from easepath.clinic.facts.draft import Draft
 from easepath.clinic.facts.proposals import ProposalToday, decisions_of, undecided
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.adjust.attention import attention
 from easepath.core.assessment import Assessment
-from easepath.core.compose import Session, assemble
+from easepath.core.compose import Session
 from easepath.core.compose.coverage import coverage_of
 from easepath.core.errors import CaseError
 from easepath.core.measure.bench import bench
 from easepath.core.vocabulary import Outcome, Verdict
 
-StepName = Literal["story", "screening", "measure", "match", "compose", "tryout", "home", "respond", "adjust"]
+StepName = Literal["story", "screening", "measure", "plan", "tryout", "home", "respond", "adjust"]
 State = Literal["open", "waiting", "stopped", "idle"]
 OUTCOME_WORDS: dict[Outcome, str] = {
     "clear": "clear", "careful": "careful", "incomplete": "not complete", "hold": "held", "refer": "to a doctor today",
     "emergency": "emergency",
 }  # fmt: skip
 STEPS: tuple[tuple[StepName, str], ...] = (
-    ("story", "Story"), ("screening", "Screen"), ("measure", "Measure"), ("match", "Match"), ("compose", "Compose"),
+    ("story", "Story"), ("screening", "Screen"), ("measure", "Measure"), ("plan", "Plan"),
     ("tryout", "Try"), ("home", "Home"), ("respond", "Respond"), ("adjust", "Adjust"),
 )  # fmt: skip
 
@@ -45,8 +45,7 @@ class PathStep(View):
 
 def session_of(record: Record) -> Session:
     """The draft of a visit as a session."""
-    draft = Draft.of(record)
-    return assemble(record.assessment.matcher, draft_drills(record), draft.groups, order=draft.order)
+    return Draft.of(record).session(record.assessment)
 
 
 def unreadable_path() -> tuple[PathStep, ...]:
@@ -83,8 +82,6 @@ def path_of(record: Record, session: Session) -> tuple[PathStep, ...]:
         screen_state, screen_words = "waiting", f"{to_confirm} to confirm"
     else:
         screen_state, screen_words = "open", f"{OUTCOME_WORDS[assessment.screen.outcome]}, all answered"
-    ranked = len(assessment.matcher.result.ranked)
-    ticked = len(session.drills) + len(session.refused)
     waiting = undecided(assessment, decisions_of(record.visit, version)) if version else []
     return (
         PathStep.of(
@@ -92,8 +89,7 @@ def path_of(record: Record, session: Session) -> tuple[PathStep, ...]:
         ),
         PathStep.of("screening", "Screen", screen_state, screen_words),
         PathStep.of("measure", "Measure", *_measured(assessment)),
-        PathStep.of("match", "Match", "open" if ticked else "idle", f"{ticked} kept of {ranked}"),
-        PathStep.of("compose", "Compose", *_composed(assessment, session)),
+        PathStep.of("plan", "Plan", *_planned(assessment, session)),
         PathStep.of("tryout", "Try", *_tried(record)),
         PathStep.of(
             "home", "Home", "open" if version else "idle", f"version {version.number}" if version else "nothing yet"
@@ -126,12 +122,14 @@ def _measured(assessment: Assessment) -> tuple[State, str]:
     return ("open" if taken else "idle"), f"{taken} of {len(tests)} taken" if tests else "nothing to measure yet"
 
 
-def _composed(assessment: Assessment, session: Session) -> tuple[State, str]:
-    if not session.drills:
-        return "idle", "nothing yet"
+def _planned(assessment: Assessment, session: Session) -> tuple[State, str]:
+    """How many drills and minutes are on the sheet, and what it must cover and does not."""
+    drills = len(session.drills)
+    if not drills:
+        return "idle", "nothing on the sheet yet"
     open_needs = sum(1 for row in coverage_of(assessment.matcher, session) if row.must and not row.covered)
-    minutes = f"{session.time.minutes:.0f} min"
-    return ("waiting", f"{minutes}, {open_needs} not covered") if open_needs else ("open", f"{minutes}, all covered")
+    words = f"{drills} {'drill' if drills == 1 else 'drills'}, {session.time.minutes:.0f} min"
+    return ("waiting", f"{words}, {open_needs} not covered") if open_needs else ("open", words)
 
 
 def _tried(record: Record) -> tuple[State, str]:

@@ -28,9 +28,13 @@ class SheetDrill(SheetEntry):
 
 
 class HomeDrill(SheetDrill):
-    """A drill on the client's sheet; paused when a stop sign paused it."""
+    """A drill on the client's sheet; paused when a stop sign paused it.
+
+    `in_turn` stands at the first drill of those that are done in rounds: which they are, and how often.
+    """
 
     paused: bool = False
+    in_turn: str = ""
 
 
 class ClinicOut(View):
@@ -81,11 +85,24 @@ def sheet_of(version: models.PlanVersion) -> Sheet:
         difference=version.difference,
         desk=version.desk,
         overridden=version.overridden,
-        drills=tuple(_drill(row) for row in version.drills.all()),
+        drills=_drills(version),
         groups=stored_groups(version.groups),
         emergencies=tuple(shipped_library().emergencies),
         emergency_line=shipped_library().client_lines[ClientLines.EMERGENCY].text,
     )
+
+
+def _drills(version: models.PlanVersion) -> tuple[HomeDrill, ...]:
+    """The drills in order; what is done in rounds says so where it begins."""
+    rows = list(version.drills.all())
+    places = {row.drill: n for n, row in enumerate(rows, start=1) if not row.rest}
+    words = {}
+    for group in stored_groups(version.groups):
+        first, last = (pick(places[drill] for drill in group.drills) for pick in (min, max))
+        numbers = f"{first} and {last}" if last == first + 1 else f"{first} to {last}"
+        rounds = "once" if group.rounds == 1 else f"{group.rounds} rounds"
+        words[first] = f"{numbers} in turn, {rounds}" + (", all on one side first" if group.order == "side" else "")
+    return tuple(_drill(row).model_copy(update={"in_turn": words.get(n, "")}) for n, row in enumerate(rows, start=1))
 
 
 def _drill(row: models.PlanDrill) -> HomeDrill:

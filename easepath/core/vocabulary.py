@@ -38,6 +38,15 @@ PHASE_WORDS: Final[Mapping[PhaseName, str]] = {
     "strengthen": "build", "integrate": "use",
 }  # fmt: skip
 """What people read for a phase; the rules and the knowledge keep its id."""
+ACTION_WORDS: Final[Mapping[str, str]] = {
+    "release": "soften",
+    "mobilise": "free",
+    "activate": "wake",
+    "strengthen": "build",
+    "integrate": "use",
+}
+"""What people read for the action of a need, where it is another word."""
+TARGET_WORDS: Final[Mapping[str, str]] = {"tfl": "TFL", "it-band-side": "IT band side"}
 SIDE_WORDS: Final[tuple[SideWord, ...]] = get_args(SideWord)
 UNUSUAL: Final[tuple[Unusual, ...]] = get_args(Unusual)
 SIDES: Final[tuple[SideName, SideName]] = ("left", "right")
@@ -113,6 +122,12 @@ def sides_of(word: SideWord | None) -> frozenset[SideName]:
 def action_of(need: str) -> str:
     """What to do: the word before the colon of a need."""
     return need.partition(":")[0]
+
+
+def need_words(need: str) -> str:
+    """A need as people read it: "wake adductor"."""
+    action, _, target = need.partition(":")
+    return f"{ACTION_WORDS.get(action, action)} {TARGET_WORDS.get(target, target.replace('-', ' '))}"
 
 
 def target_of(need: str) -> str:

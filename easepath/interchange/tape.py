@@ -28,8 +28,8 @@ def tape_svg(stretches: Sequence[dict[str, Any]], phases: Sequence[str], availab
     used = placed[-1][1] if placed else 0.0
     scale = (WIDTH - 2 * MARGIN) / max(used, available_s or 0, 60)
     parts = [f'<rect x="0" y="{TOP}" width="{_n(WIDTH - 2 * MARGIN)}" height="{BOTTOM - TOP}" class="body"/>']
-    spans = _spans(placed)
-    for index, (start, end) in spans.items():
+    runs = _runs(placed)
+    for index, start, end in runs:
         phase = phases[index] if index < len(phases) else "settle"
         parts.append(f'<path d="{_texture(phase, start * scale, end * scale)}" class="texture"/>')
         parts.append(f'<path d="M{_n(start * scale)} {TOP - 4} V{BOTTOM}" class="begin"/>')
@@ -42,7 +42,7 @@ def tape_svg(stretches: Sequence[dict[str, Any]], phases: Sequence[str], availab
         elif stretch["kind"] == "change":
             parts.append(f'<path d="M{_n(middle - 5)} {TOP} l5 8 l5 -8 z" class="notch"/>')
     parts.extend(_ticks(max(used, available_s or 0, 60), scale))
-    parts.extend(_numbers(spans, scale))
+    parts.extend(_numbers(runs, scale))
     inside = "".join(parts)
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {WIDTH} {HEIGHT}" width="100%"><style>{STYLE}</style>'
@@ -57,12 +57,15 @@ def _placed(stretches: Sequence[dict[str, Any]]) -> Iterator[tuple[float, float,
         at += stretch["seconds"]
 
 
-def _spans(placed: Sequence[tuple[float, float, dict[str, Any]]]) -> dict[int, tuple[float, float]]:
-    """The span of each drill from its set-up to its last second."""
-    found: dict[int, tuple[float, float]] = {}
+def _runs(placed: Sequence[tuple[float, float, dict[str, Any]]]) -> list[tuple[int, float, float]]:
+    """Each time a drill is played without another between, with its start and end."""
+    found: list[tuple[int, float, float]] = []
+    before: int | None = None
     for start, end, stretch in placed:
-        if stretch["index"] is not None:
-            found[stretch["index"]] = (found.get(stretch["index"], (start, end))[0], end)
+        index = stretch["index"]
+        if index is not None:
+            found.append((index, found.pop()[1] if found and index == before else start, end))
+        before = index
     return found
 
 
@@ -94,8 +97,8 @@ def _ticks(length: float, scale: float) -> Iterator[str]:
             yield f'<text x="{_n(second * scale)}" y="{HEIGHT - 4}" text-anchor="middle">{second // 60}</text>'
 
 
-def _numbers(spans: dict[int, tuple[float, float]], scale: float) -> Iterator[str]:
-    for index, (start, _) in spans.items():
+def _numbers(runs: Sequence[tuple[int, float, float]], scale: float) -> Iterator[str]:
+    for index, start, _ in runs:
         x = min(start * scale + 11, WIDTH - 2 * MARGIN - 9)
         yield f'<circle cx="{_n(x)}" cy="{TOP + 11}" r="8"/>'
         yield f'<text x="{_n(x)}" y="{TOP + 15}" text-anchor="middle" class="n">{escape(str(index + 1))}</text>'

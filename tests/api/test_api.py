@@ -58,7 +58,7 @@ def test_guessing_passwords_is_stopped(world: World, client: Client, settings: A
 
 
 READS = ("/api/caseload", "/api/visits/{v}", "/api/visits/{v}/story", "/api/visits/{v}/screening",
-         "/api/visits/{v}/match", "/api/visits/{v}/home", "/api/library/options", "/api/versions/1/sheet")  # fmt: skip
+         "/api/visits/{v}/plan", "/api/visits/{v}/home", "/api/library/options", "/api/versions/1/sheet")  # fmt: skip
 
 
 @pytest.mark.parametrize("path", READS)
@@ -110,7 +110,7 @@ def test_an_old_revision_gets_both_values(world: World, staff: Client) -> None:
 def test_a_refusal_says_why(world: World, staff: Client) -> None:
     found = body(staff.post(f"/api/visits/{world.visit('Piet').pk}/hand-over", {"of_version": 0}, JSON))
     assert found["type"] == "easepath:refused"
-    path = f"/api/visits/{world.visit('Marta').pk}/match"
+    path = f"/api/visits/{world.visit('Marta').pk}/plan"
     wrong = {"revision": 0, "drills": [{"drill": "adductor-plank-long", "side": "left"}]}
     assert "refused" in body(staff.put(path, wrong, JSON))["type"]
 
@@ -140,10 +140,9 @@ def test_the_walk_over_http(world: World, staff: Client) -> None:
         screening = staff.put(f"/api/visits/{visit}/screening", sent, JSON).json()
         answers |= dict.fromkeys(screening["unanswered"], False)
     assert screening["unanswered"] == []
-    match = staff.get(f"/api/visits/{visit}/match").json()
-    first = match["ranked"][0]
-    ticked = {"revision": 0, "drills": [{"drill": first["drill"], "side": first["tick_side"]}], "stage": 1}
-    assert staff.put(f"/api/visits/{visit}/match", ticked, JSON).status_code == 200
+    first = staff.get(f"/api/visits/{visit}/plan/others").json()["drills"][0]
+    ticked = {"revision": 0, "drills": [{"drill": first["drill"], "side": first["side"]}], "stage": 1}
+    assert staff.put(f"/api/visits/{visit}/plan", ticked, JSON).status_code == 200
     handed = staff.post(f"/api/visits/{visit}/hand-over", {"of_version": 0}, JSON).json()
     token = handed["link"].removeprefix("/h/")
     sheet = staff.get(f"/home/api/{token}/sheet").json()

@@ -32,8 +32,8 @@ CLINIC = json.loads((DOCS / "openapi.json").read_text(encoding="utf-8"))
 STAFF, CLINICAL, LEAD, OPEN = "everybody of the clinic", "clinicians and leads", "leads", "anybody"
 WHO = {
     **dict.fromkeys((
-        "read_caseload", "read_visit", "read_story", "read_screening", "read_measure", "read_match", "read_compose",
-        "read_by_hand", "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
+        "read_caseload", "read_visit", "read_story", "read_screening", "read_measure", "read_plan",
+        "read_lengths", "read_others", "read_by_hand", "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
         "suggest_conditions", "read_options", "read_drills", "read_drill", "read_row_review", "read_conditions",
         "read_condition",
         "take_in_client", "open_visit", "close_visit", "open_complaint", "save_story", "save_screening", "save_measure",
@@ -42,7 +42,7 @@ WHO = {
         "confirm_second_factor", "new_recovery_codes", "second_factor_off",
     ), STAFF),
     **dict.fromkeys((
-        "confirm_screening", "record_clearance", "save_match", "save_choices", "override_verdict", "withdraw_override",
+        "confirm_screening", "record_clearance", "save_plan", "save_choices", "override_verdict", "withdraw_override",
         "hand_over", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
         "confirm_gate_word", "archive_client", "answer_signs", "review_row",
     ), CLINICAL),
@@ -115,7 +115,7 @@ def send(browser: Client, operation: str, rows: dict[str, Any], body: Any = None
 
 BODIES: dict[str, Any] = {
     "take_in_client": {"first_name": "Nell", "last_name": "Quay"},
-    "save_match": {"revision": 0, "drills": []},
+    "save_plan": {"revision": 0, "drills": []},
     "save_choices": {"revision": 0},
     "override_verdict": {"drill": "lunge-rock", "side": "left", "reason": "x"},
     "hand_over": {"of_version": 1},

@@ -143,7 +143,7 @@ def test_a_ladder_leads_to_its_neighbours(staff: Client) -> None:
 
 def test_ranked_and_planned_drills_say_what_their_pictures_show(staff: Client, world: World) -> None:
     visit = world.visit("Marta").pk
-    ranked = staff.get(f"/api/visits/{visit}/match").json()["ranked"]
+    ranked = staff.get(f"/api/visits/{visit}/plan/others").json()["drills"]
     assert all(one["alt"] for one in ranked)
     sides = [side for drill in staff.get(f"/api/visits/{visit}").json()["sheet"]["drills"] for side in drill["sides"]]
     assert sides

@@ -25,9 +25,9 @@ def test_what_adjust_respond_match_and_measure_explain_names_its_source(staff: C
     review = staff.get(f"/api/visits/{visit}/review").json()
     told = [one["source"] for one in review["proposals"]]
     told += [one["source"] for one in staff.get(f"/api/visits/{visit}/respond").json()["drills"]]
-    match = staff.get(f"/api/visits/{visit}/match").json()
-    told += [one["source"] for one in match["left_out"]]
-    told += [r["source"] for one in (*match["ranked"], *match["left_out"]) for r in one["reasons"]]
+    others = staff.get(f"/api/visits/{visit}/plan/others").json()["drills"]
+    told += [one["source"] for one in others]
+    told += [r["source"] for one in others for r in one["reasons"]]
     measure = staff.get(f"/api/visits/{visit}/measure").json()
     told += [measure["source"]]
     told += [r["source"] for test in measure["tests"] for side in test["sides"] for r in side["reasons"]]

@@ -14,7 +14,19 @@ from tests.conftest import World
 
 JSON = "application/json"
 BACKEND = "django.contrib.auth.backends.ModelBackend"
-STEPS = ("story", "screening", "measure", "match", "compose", "tryouts", "home", "respond", "methods")
+STEPS = (
+    "story",
+    "screening",
+    "measure",
+    "plan",
+    "plan/lengths",
+    "plan/others",
+    "plan/by-hand",
+    "tryouts",
+    "home",
+    "respond",
+    "methods",
+)
 
 
 @pytest.fixture
@@ -57,12 +69,12 @@ BAD: list[tuple[str, str, dict[str, Any], str]] = [
     ("put", "measure", {"revision": -1, "sittings": []}, "revision"),
     ("put", "measure", {"revision": 0, "sittings": [], "mood": "good"}, "mood"),
     ("put", "measure", {"revision": 0, "goals": [{"measure": "hip-ir", "side": "left", "value": "far"}]}, "value"),
-    ("put", "match", {"revision": 0, "drills": [{"drill": "x" * 61, "side": "left"}]}, "drill"),
-    ("put", "match", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "up"}]}, "side"),
-    ("put", "match", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "step": 100}]}, "step"),
-    ("put", "match", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "place": "moon"}]}, "place"),
-    ("put", "match", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "dose": {"reps": 0}}]}, "dose"),
-    ("put", "match", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "dose": {"hold_s": 5}}]}, "hold_s"),
+    ("put", "plan", {"revision": 0, "drills": [{"drill": "x" * 61, "side": "left"}]}, "drill"),
+    ("put", "plan", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "up"}]}, "side"),
+    ("put", "plan", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "step": 100}]}, "step"),
+    ("put", "plan", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "place": "moon"}]}, "place"),
+    ("put", "plan", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "dose": {"reps": 0}}]}, "dose"),
+    ("put", "plan", {"revision": 0, "drills": [{"drill": "lunge-rock", "side": "left", "dose": {"hold_s": 5}}]}, "hold_s"),
     ("put", "choices", {"revision": 0, "needs_set": {"lengthen:adductor": {"weight": 3, "reason": "x"}}}, "weight"),
     ("put", "choices", {"revision": 0, "barred": {"pelvic-tilt": "x" * 401}}, "barred"),
     ("put", "tryouts", {"revision": 0, "tryouts": [{"drill": "lunge-rock", "side": "up"}]}, "side"),
@@ -87,10 +99,10 @@ def test_bad_input_names_its_field(
     assert any(field in name for name in problem(response)["fields"]), response.content
 
 
-@pytest.mark.parametrize("step", ["measure", "match", "choices", "tryouts", "story"])
+@pytest.mark.parametrize("step", ["measure", "plan", "choices", "tryouts", "story"])
 def test_an_old_revision_shows_both_values(world: World, staff: Client, step: str) -> None:
     path = f"/api/visits/{world.visit('Marta').pk}/{step}"
-    bodies: dict[str, dict[str, Any]] = {"match": {"drills": []}, "story": {"story": {}}}
+    bodies: dict[str, dict[str, Any]] = {"plan": {"drills": []}, "story": {"story": {}}}
     if step == "story":
         bodies["story"]["person_revision"] = staff.get(path).json()["person_revision"]
     assert staff.put(path, {"revision": 0, **bodies.get(step, {})}, JSON).status_code == 200
@@ -100,7 +112,7 @@ def test_an_old_revision_shows_both_values(world: World, staff: Client, step: st
 
 
 CLINICAL: list[tuple[str, str, dict[str, Any]]] = [
-    ("put", "visits/{v}/match", {"revision": 0, "drills": []}),
+    ("put", "visits/{v}/plan", {"revision": 0, "drills": []}),
     ("put", "visits/{v}/choices", {"revision": 0}),
     ("post", "visits/{v}/overrides", {"drill": "lunge-rock", "side": "left", "reason": "x"}),
     ("post", "visits/{v}/hand-over", {"of_version": 1}),
@@ -183,13 +195,15 @@ def test_every_condition_goes_from_story_to_sheet(world: World, staff: Client, c
         measure_what_is_asked(staff, visit, screening["unanswered"])
     frame = staff.get(f"/api/visits/{visit}").json()
     assert frame["outcome"] in ("clear", "careful"), frame["outcome_words"]
-    compose = staff.get(f"/api/visits/{visit}/compose").json()
-    own = next(length for length in compose["lengths"] if length["own"])
+    plan = staff.get(f"/api/visits/{visit}/plan").json()
+    own = next(length for length in staff.get(f"/api/visits/{visit}/plan/lengths").json()["lengths"] if length["own"])
     assert own["drills"], own["reason"]
     assert own["seconds"] <= 12 * 60
-    drills = [{"drill": d["drill"], "side": d["side"], "place": d["place"]} for d in own["drills"]]
-    sent = {"revision": 0, "drills": drills, "order": "phases", "stage": compose["stage"]}
-    assert staff.put(f"/api/visits/{visit}/match", sent, JSON).status_code == 200
+    assert plan["made"]
+    assert plan["draft"] == own["drills"]
+    assert plan["seconds"] == own["seconds"]
+    sent = {"revision": 0, "drills": plan["draft"], "order": plan["order"], "stage": plan["stage"]}
+    assert staff.put(f"/api/visits/{visit}/plan", sent, JSON).status_code == 200
     handed = staff.post(f"/api/visits/{visit}/hand-over", {"of_version": 0}, JSON)
     assert handed.status_code == 200, handed.content
     version = PlanVersion.objects.get(pk=handed.json()["version"]["id"])

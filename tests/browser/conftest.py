@@ -92,7 +92,26 @@ def press_strip(page: Page, label: str, value: int) -> None:
 def go(page: Page, step: str) -> None:
     """Open a step of the visit from the path."""
     gate(page, step).click()
-    expect(page.get_by_role("heading", level=1, name=step, exact=True)).to_be_visible()
+    expect(page.get_by_role("heading", level=1, name=re.compile(f"^{step}(:|$)"))).to_be_visible()
+
+
+def put_on(page: Page, title: str, reason: str = "") -> None:
+    """Put a drill on the sheet in Plan, with a reason where the rules do not rank it."""
+    others = page.get_by_role("region", name="Others")
+    others.get_by_label("Find a drill by name, place or what it is for").fill(title)
+    if reason:
+        others.get_by_text(re.compile(r"\d+ by hand")).click()
+        others.get_by_role("button", name=f"Put {title} on, with a reason").click()
+        others.get_by_placeholder("at least ten letters").fill(reason)
+        others.get_by_role("button", name="Put on, with this reason").click()
+    else:
+        others.get_by_role("button", name=f"Put {title} on", exact=True).click()
+    expect(session_titles(page).filter(has_text=title)).to_have_count(1)
+
+
+def session_titles(page: Page) -> Locator:
+    """The titles of the session in Plan."""
+    return page.get_by_role("list", name="The session").locator("[data-drill] .name strong")
 
 
 def gate(page: Page, step: str) -> Locator:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from typing import Any
 
@@ -15,7 +16,7 @@ from tests.conftest import World
 
 SignIn = Callable[..., None]
 SERIOUS = ("serious", "critical")
-STEPS = ("story", "screening", "measure", "match", "compose", "tryout", "home", "respond", "adjust")
+STEPS = ("story", "screening", "measure", "plan", "tryout", "home", "respond", "adjust")
 
 
 def faults(page: Page) -> list[str]:
@@ -117,17 +118,25 @@ def test_no_serious_fault_in_what_opens_inside_a_step(
     go(page, "Story")
     page.get_by_role("button", name="the person, at home").click()
     assert faults(page) == [], "the person, at home"
-    go(page, "Match")
-    page.get_by_role("button", name="needs, methods, choices").click()
+    go(page, "Plan")
+    page.get_by_role("list", name="The session").locator(".name").first.click()
+    expect(page.get_by_role("button", name="Take it off")).to_be_visible()
+    page.wait_for_load_state("networkidle")
+    assert faults(page) == [], "an open drill"
+    page.get_by_role("button", name="In turn with the next").click()
+    expect(page.get_by_role("group", name="In turn: 1 to 2")).to_be_visible()
+    others = page.get_by_role("region", name="Others")
+    others.get_by_text(re.compile("by hand$")).click()
+    others.get_by_role("button", name="Reason").first.click()
+    assert faults(page) == [], "a group, and a reason asked"
+    page.get_by_role("combobox", name="need").click()
+    expect(page.locator(".ant-select-dropdown:visible")).to_be_visible()
+    assert faults(page) == [], "a list that is open"
+    page.keyboard.press("Escape")
+    page.get_by_text("needs, methods, choices").click()
     expect(page.get_by_role("region", name="Chosen by hand")).to_be_visible()
     page.wait_for_load_state("networkidle")
     assert faults(page) == [], "needs"
-    go(page, "Compose")
-    page.get_by_role("list", name="The session").locator(".name").first.click()
-    expect(page.get_by_role("button", name="Take it off")).to_be_visible()
-    assert faults(page) == [], "an open drill"
-    page.get_by_role("button", name="by length").click()
-    assert faults(page) == [], "lengths"
     go(page, "Try")
     page.get_by_role("button", name="try left Rocking in a deep step, hands on a chair").click()
     expect(page.get_by_role("heading", name="Rocking in a deep step, hands on a chair, left")).to_be_visible()

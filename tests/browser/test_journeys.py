@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import re
 from collections.abc import Callable
 from typing import Any
 
@@ -10,7 +11,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.models import Complaint, PlanVersion
-from tests.browser.conftest import answer_no, gate, go, press_strip, wake
+from tests.browser.conftest import answer_no, gate, go, press_strip, put_on, saved, session_titles, wake
 from tests.conftest import TODAY, World
 
 PHONE = {"width": 390, "height": 844}
@@ -85,14 +86,18 @@ def test_from_the_first_question_to_version_two(
     tell_story(page)
     answer_everything_no(page)
 
-    go(page, "Match")
+    go(page, "Plan")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("A session for 12 minutes, made from what you found")
     page.get_by_role("radio", name="stage 2, Comfortable rocking").check()
-    sheet = page.get_by_role("complementary", name="The sheet in progress")
-    page.get_by_role("checkbox", name="keep Rocking in a deep step, hands on a chair").check()
-    expect(sheet.get_by_text("Rocking in a deep step, hands on a chair")).to_be_visible()
-    page.get_by_role("checkbox", name="keep Knees together into your hands").check()
-    expect(sheet.get_by_text("Knees together into your hands")).to_be_visible()
-    expect(sheet.get_by_text("of 12 min")).to_be_visible()
+    saved(page)
+    for title in session_titles(page).all_inner_texts():
+        row = page.locator("[data-drill]", has=page.get_by_text(title, exact=True))
+        row.locator(".name").click()
+        row.get_by_role("button", name="Take it off").click()
+        expect(session_titles(page).filter(has_text=title)).to_have_count(0)
+    put_on(page, "Rocking in a deep step, hands on a chair")
+    put_on(page, "Knees together into your hands")
+    expect(page.get_by_text("of 12 min")).to_be_visible()
     page.get_by_role("button", name="Hand over version 1").click()
     expect(page.get_by_text("private link, shown once")).to_be_visible()
     link = page.locator("a.address").inner_text()
@@ -150,10 +155,9 @@ def test_a_red_flag_gets_no_program_until_clearance_is_recorded(
     outcome = page.get_by_role("region", name="Outcome")
     expect(outcome).to_contain_text("No home program until clearance is recorded")
     expect(page.get_by_role("button", name="Hand over version 1")).to_be_disabled()
-    go(page, "Match")
+    go(page, "Plan")
     expect(page.get_by_text("No program can be issued: the screen is held.").first).to_be_visible()
-    page.get_by_role("checkbox", name="keep Knee falls out, lying").check()
-    expect(page.get_by_role("complementary").get_by_text("Knee falls out, lying")).to_be_visible()
+    put_on(page, "Knee falls out, lying")
     expect(page.get_by_role("button", name="Hand over version 1")).to_be_disabled()
     assert not PlanVersion.objects.filter(complaint=live.complaints["Piet"]).exists()
 
@@ -178,8 +182,9 @@ def test_an_assistant_enters_and_a_clinician_confirms(sign_in: SignIn, page: Pag
     fever.get_by_role("button", name="no", exact=True).click()
     expect(gate(page, "Screen")).to_contain_text("1 to confirm")
     expect(fever).to_contain_text("an assistant took it back")
-    go(page, "Match")
-    expect(page.get_by_role("checkbox").first).to_be_disabled()
+    go(page, "Plan")
+    expect(session_titles(page)).not_to_have_count(0)
+    expect(page.get_by_role("button", name=re.compile("^Put .* on"))).to_have_count(0)
     expect(page.get_by_text("A clinician hands the sheet over.")).to_be_visible()
     page.goto(page.url.split("/visit")[0])
     page.get_by_role("button", name="Sign out").click()

@@ -68,15 +68,14 @@ def test_who_wants_no_motion_gets_two_stills_and_may_ask(sign_in: SignIn, page: 
 def test_the_steps_show_the_drills(sign_in: SignIn, live: World, page: Page) -> None:
     sign_in()
     page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Match")
-    rows = page.locator("li img")
-    expect(rows.first).to_be_visible()
-    drawn(rows)
-    go(page, "Compose")
-    page.locator("[data-drill=lunge-rock]").get_by_role("button", expanded=False).click()
-    film = page.locator("[data-drill=lunge-rock] svg.film")
-    expect(film).to_have_attribute("aria-label", re.compile("^Left side. "))
-    expect(film.locator("text")).to_have_text("left")
+    go(page, "Plan")
+    others = page.get_by_role("region", name="Others").locator("li img")
+    expect(others.first).to_be_visible()
+    drawn(others)
+    shown = page.locator("[data-drill=lunge-rock] img")
+    expect(shown).to_have_count(2)
+    drawn(shown)
+    expect(shown.first).to_have_attribute("alt", re.compile("^Left side. "))
 
 
 def test_the_sheet_on_the_screen_shows_both_positions_or_both_sides(

@@ -54,11 +54,11 @@ def test_the_stage_is_asked_before_the_sheet_is_handed_over(live: World, sign_in
     Complaint.objects.filter(pk=live.complaints["Marta"].pk).update(stage=None)
     sign_in()
     page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Match")
+    go(page, "Plan")
     expect(page.get_by_role("button", name="Hand over version 2")).to_be_disabled()
-    expect(page.get_by_text("Nobody said which stage is reached.")).to_be_visible()
+    expect(page.get_by_text("nobody said which stage is reached")).to_be_visible()
     page.get_by_role("radio", name=re.compile("stage 2")).check()
-    expect(page.get_by_text("Nobody said which stage is reached.")).to_be_hidden()
+    expect(page.get_by_text("nobody said which stage is reached")).to_be_hidden()
 
 
 def test_a_condition_is_read_and_signed(live: World, sign_in: SignIn, page: Page) -> None:

@@ -15,7 +15,7 @@ from tests.browser.conftest import go
 from tests.conftest import World
 
 SignIn = Callable[..., None]
-STEPS = ("story", "screening", "measure", "match", "compose", "tryout", "home", "respond", "adjust")
+STEPS = ("story", "screening", "measure", "plan", "tryout", "home", "respond", "adjust")
 OWN = {
     "tryout": "tryouts", "adjust": "review",
 }  # fmt: skip

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
@@ -9,7 +10,7 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.models import Complaint, Override, PlanVersion, Tryout
-from tests.browser.conftest import answer_no, fill_sign_in, gate, go, press_strip, saved
+from tests.browser.conftest import answer_no, fill_sign_in, gate, go, press_strip, saved, session_titles
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -64,8 +65,16 @@ def read(page: Page, test: str, left: tuple[int, ...], right: tuple[int, ...]) -
 
 
 def drills(page: Page) -> Locator:
-    """The session in Compose."""
-    return page.get_by_role("list", name="The session").locator("li .name strong")
+    """The titles of the session in Plan."""
+    return session_titles(page)
+
+
+def refused(page: Page, title: str) -> None:
+    """Open why a drill is refused."""
+    others = page.get_by_role("region", name="Others")
+    others.get_by_label("Find a drill by name, place or what it is for").fill(title)
+    others.get_by_text(re.compile("refused$")).click()
+    others.get_by_role("button", name=title).click()
 
 
 def test_a_visit_from_greeting_to_hand_over_and_the_next(sign_in: SignIn, live: World, page: Page) -> None:
@@ -83,41 +92,38 @@ def test_a_visit_from_greeting_to_hand_over_and_the_next(sign_in: SignIn, live: 
     saved(page)
     expect(page.get_by_text("Turning the hip in:")).to_be_visible()
 
-    go(page, "Match")
-    first = page.get_by_role("list", name="Ranking").get_by_role("listitem").first
-    title = first.locator("strong").first.inner_text()
-    first.get_by_role("button", name="pin").click()
-    expect(first.get_by_text("pinned")).to_be_visible()
-    second = page.get_by_role("list", name="Ranking").get_by_role("listitem").nth(4)
-    barred = second.locator("strong").first.inner_text()
-    second.get_by_role("button", name="bar").click()
-    second.get_by_role("textbox").fill("no room for it in the cabin")
-    second.get_by_role("button", name="Bar it").click()
-    names = page.get_by_role("list", name="Ranking").locator(".main strong")
-    expect(names.filter(has_text=barred)).to_have_count(0)
-    page.get_by_role("button", name="needs, methods, choices").click()
+    go(page, "Plan")
+    expect(drills(page)).not_to_have_count(0)
+    others = page.get_by_role("region", name="Others")
+    title = others.locator("li .name strong").first.inner_text()
+    others.get_by_role("button", name=title).first.click()
+    page.get_by_role("button", name="Keep it in every session").click()
+    expect(page.get_by_role("button", name="No longer keep it in every session")).to_be_visible()
+    page.get_by_role("button", name="Close", exact=True).click()
+    barred = others.locator("li .name strong").nth(3).inner_text()
+    others.locator("li .name").nth(3).click()
+    page.get_by_label("Why it is barred").fill("no room for it in the cabin")
+    page.get_by_role("button", name="Bar it").click()
+    expect(others.locator("li .name strong").filter(has_text=barred)).to_have_count(0)
+    page.get_by_text("needs, methods, choices").click()
     expect(page.get_by_role("region", name="Chosen by hand")).to_contain_text("no room for it in the cabin")
     expect(page.get_by_role("region", name="Chosen by hand")).to_contain_text(f"Pinned: {title}")
+    page.get_by_text("the session", exact=True).click()
 
-    go(page, "Compose")
-    own = page.get_by_role("article").filter(has=page.get_by_role("heading", name="12 min"))
-    own.get_by_role("button", name="Take this").click()
-    expect(drills(page)).not_to_have_count(0)
-    assert title in drills(page).all_inner_texts()
+    expect(drills(page).filter(has_text=title)).to_have_count(1)
     assert barred not in drills(page).all_inner_texts()
     before = drills(page).all_inner_texts()
-    movable = page.locator(".grip:not(:disabled)").first
-    movable.focus()
+    page.locator(".grip").first.focus()
     page.keyboard.press("ArrowDown")
-    saved(page)
-    expect(drills(page)).not_to_have_text(before)
+    expect(drills(page)).to_have_text([before[1], before[0], *before[2:]])
+    expect(page.get_by_text("in your own order")).to_be_visible()
     page.get_by_role("button", name="undo").click()
     expect(drills(page)).to_have_text(before)
     page.get_by_role("list", name="The session").locator(".name").first.click()
     dose = page.get_by_role("group", name=f"Dose of {before[0]}")
-    dose.get_by_role("button", name="step up").click()
+    dose.get_by_role("button", name="heavier").click()
     expect(dose).to_contain_text("step 1 of")
-    expect(page.get_by_role("region", name="What is covered")).to_be_visible()
+    saved(page)
 
     go(page, "Try")
     page.locator(".pick button").first.click()
@@ -174,33 +180,27 @@ def test_a_lead_overrides_a_refusal_and_it_stands_on_the_sheet(
     address = page.url
     sheet = page.get_by_role("complementary", name="The sheet in progress")
     expect(sheet.get_by_text("taken off").first).to_be_visible()
-    go(page, "Match")
-    page.get_by_role("region", name="Left out").get_by_role("button").first.click()
-    page.get_by_label("Find a left-out drill by name").fill("Rocking in a deep step, hands on a chair")
-    page.get_by_role("button", name="Rocking in a deep step, hands on a chair").click()
+    go(page, "Plan")
+    refused(page, "Rocking in a deep step, hands on a chair")
     expect(page.get_by_text("Only a lead overrides a refusal.")).to_be_visible()
 
     page.context.clear_cookies(name="sessionid")
     page.goto(address)
     fill_sign_in(page, "ruth")
-    go(page, "Match")
-    page.get_by_role("region", name="Left out").get_by_role("button").first.click()
-    page.get_by_label("Find a left-out drill by name").fill("Rocking in a deep step, hands on a chair")
-    page.get_by_role("button", name="Rocking in a deep step, hands on a chair").click()
+    go(page, "Plan")
+    refused(page, "Rocking in a deep step, hands on a chair")
     override = page.get_by_role("button", name="Override with this reason")
     expect(override).to_be_disabled()
     page.get_by_label("Override it: why").fill("done on a raised mat with me beside her")
     override.click()
     expect(override).to_be_hidden()
     assert Override.objects.get().by_lead
-    page.get_by_role("button", name="needs, methods, choices").click()
+    page.get_by_text("needs, methods, choices").click()
     chosen = page.get_by_role("region", name="Chosen by hand")
     expect(chosen).to_contain_text("Overridden: Rocking in a deep step, hands on a chair, left, was refused")
-    go(page, "Compose")
-    for name in page.locator(".sheet p.clay strong").all_inner_texts():
-        assert name != "Rocking in a deep step, hands on a chair"
-    go(page, "Match")
-    page.get_by_role("button", name="needs, methods, choices").click()
+    page.get_by_text("the session", exact=True).click()
+    expect(drills(page).filter(has_text="Rocking in a deep step, hands on a chair")).to_have_count(1)
+    page.get_by_text("needs, methods, choices").click()
     chosen.get_by_role("button", name="take it back").click()
     expect(chosen).not_to_contain_text("Overridden:")
     assert Override.objects.get().withdrawn_at is not None

@@ -96,9 +96,10 @@ def long(world: World, monkeypatch: pytest.MonkeyPatch, unsealed: None) -> LongC
         "story",
         "screening",
         "measure",
-        "match",
-        "compose",
-        "by-hand",
+        "plan",
+        "plan/lengths",
+        "plan/others",
+        "plan/by-hand",
         "tryouts",
         "home",
         "methods",
@@ -135,14 +136,14 @@ def measure(long: LongClient) -> Callable[[], None]:
     return lambda: long.send("put", "measure", {**body, "sittings": [sitting]})
 
 
-def match(long: LongClient) -> Callable[[], None]:
-    now = long.read("match")
+def plan(long: LongClient) -> Callable[[], None]:
+    now = long.read("plan")
     body = {"revision": now["revision"], "stage": None, "order": "phases"}
-    return lambda: long.send("put", "match", {**body, "drills": now["ticked"][::-1]})
+    return lambda: long.send("put", "plan", {**body, "drills": now["draft"][::-1]})
 
 
 def choices(long: LongClient) -> Callable[[], None]:
-    now = long.read("match")["choices"]
+    now = long.read("plan")["choices"]
     names = ("revision", "methods", "needs_set", "barred", "work_hours")
     return lambda: long.send("put", "choices", {**{n: now[n] for n in names}, "pinned": ["iso-adduction"]})
 
@@ -177,7 +178,7 @@ def morning(long: LongClient) -> Callable[[], None]:
     return lambda: long.send("post", "mornings", {"id": str(uuid.uuid4()), "session": str(last.pk), "pain": 1})
 
 
-SAVES = (story, screening, measure, match, choices, tryouts, hand_over, decision, session, morning)
+SAVES = (story, screening, measure, plan, choices, tryouts, hand_over, decision, session, morning)
 
 
 @pytest.mark.parametrize("save", SAVES, ids=lambda save: save.__name__)

@@ -8,7 +8,7 @@ import pytest
 from django.db import DatabaseError, connection, transaction
 
 from easepath.api.views.by_hand import by_hand_view
-from easepath.api.views.compose import compose_view
+from easepath.api.views.plan import plan_view
 from easepath.clinic import models
 from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.decide_proposal import decide_proposal
@@ -23,6 +23,7 @@ from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.sheet import sheet_of
 from easepath.core.facts import DrillGroup
 from easepath.core.knowledge import shipped_library
+from easepath.interchange.tape import tape_svg
 from tests.clinic.test_reviews import proposal
 from tests.clinic.test_walk import fresh
 from tests.conftest import World
@@ -54,6 +55,8 @@ def test_order_rounds_rests_and_orders_reach_the_version_and_the_next_draft(worl
     sheet = sheet_of(version)
     assert [group.rounds for group in sheet.groups] == [3]
     assert [drill.rest for drill in sheet.drills] == [False, False, False, True]
+    assert [drill.in_turn for drill in sheet.drills] == ["", "2 and 3 in turn, 3 rounds", "", ""]
+    assert tape_svg(sheet.model_dump()["timeline"], ["free"] * 4).count('class="begin"') == 9
     played = [(one.index, one.side) for one in sheet.timeline if one.kind == "side"]
     assert played == [(0, "both"), *[(1, "right"), (2, "both")] * 3, (3, "right")]
     assert abs(sum(one.seconds for one in sheet.timeline) - version.seconds) < 1e-6
@@ -69,7 +72,7 @@ def test_order_rounds_rests_and_orders_reach_the_version_and_the_next_draft(worl
 def test_a_drill_that_only_returns_is_not_logged_and_the_review_counts_each_drill_once(world: World) -> None:
     version = handed_over(world)
     assert [row.drill for row in version.counted] == [SQUEEZE, ROCK, TILT]
-    view = compose_view(read_visit(world.users["hanne"], world.visit("Tom").pk))
+    view = plan_view(read_visit(world.users["hanne"], world.visit("Tom").pk))
     assert [(d.drill, d.rest, d.rounds) for d in view.drills] == [
         (SQUEEZE, False, None), (ROCK, False, 3), (TILT, False, 3), (ROCK, True, None)
     ]  # fmt: skip

@@ -206,7 +206,7 @@ LATE: dict[str, Act] = {
     "story": lambda u, v: save_story(u, v, 0, Story()),
     "screening": lambda u, v: save_screening(u, v, 0, Screening({}, ())),
     "measure": lambda u, v: save_measure(u, v, 0, Measuring((), (), ())),
-    "match": lambda u, v: save_draft(u, v, 0, (Ticked("seated-squeeze", "both"),)),
+    "plan": lambda u, v: save_draft(u, v, 0, (Ticked("seated-squeeze", "both"),)),
     "choices": lambda u, v: save_choices(u, v, 0, Choices({}, {}, (), {}, {})),
     "tryouts": lambda u, v: save_tryouts(u, v, 0, Trying(())),
     "hand-over": lambda u, v: hand_over(u, v, 1),

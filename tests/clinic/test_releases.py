@@ -17,6 +17,8 @@ ROOT = Path(__file__).parent.parent.parent
 RELEASES = sorted((ROOT / "tests" / "data").glob("release-*.sql"))
 GONE: dict[str, set[str]] = {"clinic_auditentry": {"details"}, "clinic_visit": {"arranged"}}
 """Columns that a release after 0.1 gave up, by table."""
+RENAMED = {("clinic_visitstep", "step", "match"): "plan"}
+"""Words that a release after 0.1 says otherwise, by table and column."""
 
 
 MIGRATE = """
@@ -88,7 +90,10 @@ def test_no_row_and_no_value_is_lost(migrated: Migrated) -> None:
     assert sum(map(len, before.values())) > 400
     for table, rows in before.items():
         for key, row in rows.items():
-            kept = {name: value for name, value in row.items() if name not in GONE.get(table, ())}
+            kept = {
+                name: RENAMED.get((table, name, value), value) for name, value in row.items()
+                if name not in GONE.get(table, ())
+            }  # fmt: skip
             assert kept.items() <= after[table][key].items(), (table, key)
     ordered = {key: "phases" if row["arranged"] else "rules" for key, row in before["clinic_visit"].items()}
     assert {key: after["clinic_visit"][key]["order"] for key in ordered} == ordered

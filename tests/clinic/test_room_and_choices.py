@@ -4,13 +4,15 @@ from __future__ import annotations
 
 import datetime as dt
 from dataclasses import replace
+from itertools import pairwise
 from typing import Any
 
 import pytest
 
-from easepath.api.views.compose import compose_view
 from easepath.api.views.frame import frame
-from easepath.api.views.match import match_view
+from easepath.api.views.lengths import lengths_view
+from easepath.api.views.others import others_view
+from easepath.api.views.plan import plan_view
 from easepath.api.views.respond import respond_view
 from easepath.api.views.tryout import tryout_view
 from easepath.clinic import clock
@@ -28,6 +30,7 @@ from easepath.clinic.facts.draft import Ticked
 from easepath.clinic.models import AuditEntry, Complaint, Override, Tryout, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.caseload import caseload
+from easepath.core.knowledge import shipped_library
 from tests.conftest import TODAY, World
 
 
@@ -141,7 +144,7 @@ def test_a_need_by_hand_names_who_set_it_and_moves_the_match(world: World) -> No
     complaint = Complaint.objects.get(pk=world.complaints["Marta"].pk)
     assert complaint.needs_set["lengthen:adductor"]["by"] == "Hanne Ostrow"
     assert "lengthen:adductor" not in {
-        n["id"] for n in match_view(read_again(world.visit("Marta"))).model_dump(mode="json")["needs"]
+        n["id"] for n in plan_view(read_again(world.visit("Marta"))).model_dump(mode="json")["needs"]
     }
     choose(world, 1, who="callum", pinned=("pelvic-tilt",))
     complaint.refresh_from_db()
@@ -150,10 +153,10 @@ def test_a_need_by_hand_names_who_set_it_and_moves_the_match(world: World) -> No
 
 def test_a_barred_drill_leaves_the_ranking_with_the_reason(world: World) -> None:
     choose(world, barred={"seated-squeeze": "no cushion on the truss"})
-    view = match_view(read_again(world.visit("Marta"))).model_dump(mode="json")
-    assert "seated-squeeze" not in {d["drill"] for d in view["ranked"]}
-    left = next(d for d in view["left_out"] if d["drill"] == "seated-squeeze")
-    assert "no cushion on the truss" in left["reason"]
+    view = others_view(read_again(world.visit("Marta"))).model_dump(mode="json")
+    left = next(d for d in view["drills"] if d["drill"] == "seated-squeeze")
+    assert left["standing"] == "refused"
+    assert "no cushion on the truss" in left["why"]
     with pytest.raises(RefusedError):
         save_draft(world.users["hanne"], world.visit("Marta"), 0, (Ticked("seated-squeeze", "both"),))
 
@@ -230,21 +233,48 @@ def test_a_factor_of_one_complaint_reaches_every_plan_of_the_person(world: World
     assert (line["kind"], line["what"]) == ("held", "discuss with a doctor")
 
 
-def test_compose_lays_exact_sessions_side_by_side(world: World) -> None:
-    view = compose_view(read_again(world.visit("Marta"))).model_dump(mode="json")
-    assert [length["minutes"] for length in view["lengths"]] == [7, 10, 12, 20]
-    assert [length["own"] for length in view["lengths"]] == [False, False, True, False]
-    for length in view["lengths"]:
-        assert sum(s["seconds"] for s in length["timeline"]) == pytest.approx(length["seconds"])
-        assert length["seconds"] <= length["minutes"] * 60
-    drill = view["drills"][0]
-    assert [s["step"] for s in drill["steps"]] == list(range(-1, len(drill["steps"]) - 1))
+def test_lengths_that_give_the_same_session_are_one_entry(world: World) -> None:
+    view = lengths_view(read_again(world.visit("Marta")), 45)
+    assert sorted(minutes for length in view.lengths for minutes in length.minutes) == [7, 10, 12, 20, 45]
+    assert [12 in length.minutes for length in view.lengths] == [length.own for length in view.lengths]
+    rows = [[(d.drill, d.side, d.place) for d in length.drills] for length in view.lengths]
+    assert all(one != two for one, two in pairwise(rows))
+    assert all(length.seconds <= min(length.minutes) * 60 for length in view.lengths)
+    assert view.all_needed == (len(view.lengths[-1].minutes) > 1)
+
+
+def test_plan_tells_what_may_be_chosen_about_each_drill(world: World) -> None:
+    view = plan_view(read_again(world.visit("Marta")))
+    assert not view.made
+    assert sum(stretch.seconds for stretch in view.timeline) == pytest.approx(view.seconds)
+    for drill in view.drills:
+        assert [s.step for s in drill.steps] == list(range(-1, len(drill.steps) - 1))
+        assert drill.why.startswith("to ")
+        assert all(part.least <= part.most for part in drill.parts)
+
+
+def test_every_drill_of_the_library_stands_once_and_says_why(world: World) -> None:
+    view = others_view(read_again(world.visit("Marta")))
+    assert sorted(one.drill for one in view.drills) == sorted(shipped_library().drills)
+    assert all(one.why for one in view.drills)
+    order = [one.standing for one in view.drills]
+    assert order == sorted(order, key=["fits", "by-hand", "refused"].index)
+    assert {one.standing for one in view.drills} == {"fits", "by-hand", "refused"}
+    hand = next(one for one in view.drills if one.standing == "by-hand")
+    refused = next(one for one in view.drills if one.standing == "refused")
+    with pytest.raises(FieldError) as caught:
+        save_draft(world.users["hanne"], world.visit("Marta"), 0, (Ticked(hand.drill, hand.side, reason="hm"),))
+    assert list(caught.value.fields) == ["drills.0.reason"]
+    assert hand.why in caught.value.fields["drills.0.reason"]
+    save_draft(world.users["hanne"], world.visit("Marta"), 0, (Ticked(hand.drill, hand.side, reason="as she asked"),))
+    with pytest.raises(RefusedError):
+        save_draft(world.users["hanne"], world.visit("Marta"), 1, (Ticked(refused.drill, refused.side),))
 
 
 def test_the_order_and_place_by_hand_are_kept(world: World) -> None:
     ticked = (Ticked("side-leg-raise", "both", place="bed"), Ticked("iso-adduction", "both"))
     save_draft(world.users["hanne"], world.visit("Marta"), 0, ticked, order="phases")
-    view = compose_view(read_again(world.visit("Marta"))).model_dump(mode="json")
+    view = plan_view(read_again(world.visit("Marta"))).model_dump(mode="json")
     assert next((d["drill"], d["place"]) for d in view["drills"]) == ("side-leg-raise", "bed")
     with pytest.raises(FieldError) as caught:
         save_draft(world.users["hanne"], world.visit("Marta"), 1, (Ticked("side-leg-raise", "both", place="wall"),))

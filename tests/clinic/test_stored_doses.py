@@ -8,7 +8,7 @@ from dataclasses import replace
 import pytest
 
 from easepath.api.views.adjust import review_view
-from easepath.api.views.match import match_view
+from easepath.api.views.plan import plan_view
 from easepath.clinic import repository
 from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.decide_proposal import decide_proposal
@@ -103,7 +103,7 @@ def test_a_dose_set_by_hand_goes_to_the_sheet_and_on_from_there(world: World) ->
     hanne, visit = world.users["hanne"], world.visit("Tom")
     own = Ticked(DRILL, "left", "flow", None, "", {"reps": 12}, own=True)
     save_draft(hanne, visit, 0, (own, Ticked("pelvic-tilt", "both")))
-    shown = match_view(read_visit(hanne, visit.pk)).ticked
+    shown = plan_view(read_visit(hanne, visit.pk)).draft
     assert [one.dose and one.dose.dict(exclude_none=True) for one in shown] == [{"reps": 12}, None]
     hand_over(hanne, get_visit(hanne, visit.pk))
     start = shipped_library().drills[DRILL].dose.start.model_dump(mode="json", exclude_none=True)

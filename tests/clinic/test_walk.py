@@ -254,7 +254,11 @@ def test_the_path_says_what_waits(world: World) -> None:
     steps = {step["step"]: step for step in frame(read_again(world.visit("Piet"))).model_dump(mode="json")["path"]}
     assert (steps["screening"]["state"], steps["screening"]["words"]) == ("stopped", "held")
     words = {step: line["words"] for step, line in steps.items()}
-    assert (words["measure"], words["compose"], words["tryout"]) == ("0 of 6 taken", "nothing yet", "nothing tried")
+    assert (words["measure"], words["plan"], words["tryout"]) == (
+        "0 of 6 taken",
+        "nothing on the sheet yet",
+        "nothing tried",
+    )
     assert words["respond"] == "no session yet"
 
 

@@ -36,7 +36,7 @@ def test_long_computations_leave_the_clinic_usable(served: Served) -> None:
     answers: list[int] = []
 
     def compose() -> None:
-        answers.append(hanne.call("GET", f"/api/visits/{visit}/compose", seconds=120)[0])
+        answers.append(hanne.call("GET", f"/api/visits/{visit}/plan/lengths", seconds=120)[0])
 
     busy = [threading.Thread(target=compose) for _ in range(2)]
     for one in busy:

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from easepath.api.schemas.match import StandingOrderIn
+from easepath.api.schemas.plan import StandingOrderIn
 from easepath.api.views.base import Named
-from easepath.clinic.facts.draft import drafted
+from easepath.clinic.facts.draft import Draft
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.adjust.by_hand import by_hand, out_of_order
@@ -34,7 +34,7 @@ MOST_OFFERED = 6
 
 def by_hand_view(record: Record) -> ByHandOut:
     """The draft judged as if it were the running plan."""
-    assessment = drafted(record)
+    assessment = Draft.in_sight(record).as_plan(record.assessment)
     library, context = assessment.library, Context(assessment.matcher, assessment.log)
     others = {
         planned.drill: [Named(id=one.id, name=library.title(one.id)) for one in list(stand_ins(context, planned))]

@@ -168,7 +168,7 @@ def draft_sheet(assessment: Assessment, session: Session, record: Record) -> Dra
             RefusedDrill(drill=p.drill, title=library.drills[p.drill].name, reason=reason.text(library))
             for p, reason in session.refused
         ],
-        unchanged=version is not None and _same_drills(session, version),
+        unchanged=version is not None and _same_drills(record, session, version),
         timeline=timeline(session, floor_care=assessment.screen.rules.floor_care),
         have_ready=list(session.have_ready),
         leave_out=list(profile.avoid if profile else ()),
@@ -184,17 +184,21 @@ def _cautions(assessment: Assessment, session: Session) -> list[str]:
     return [*words, *([f"not measured yet: {', '.join(unmeasured)}"] if unmeasured else [])]
 
 
-def _same_drills(session: Session, version: models.PlanVersion) -> bool:
+def _same_drills(record: Record, session: Session, version: models.PlanVersion) -> bool:
     """Whether the draft is what the running version already says."""
+    agreed = {(one.drill, one.rest): one.order for one in record.draft}
     draft = [
-        (i.drill.id, i.method, i.place, [(s.side, dose_words(s.dose, i.method)) for s in i.sides])
+        (i.drill.id, i.rest, i.method, i.place, agreed.get((i.drill.id, i.rest)),
+         [(s.side, dose_words(s.dose, i.method)) for s in i.sides])
         for i in session.drills
-    ]
+    ]  # fmt: skip
     running = [
-        (row.drill, row.method, row.place, [(s["side"], s["words"]) for s in row.prescription["sides"]])
+        (row.drill, row.rest, row.method, row.place, row.order,
+         [(s["side"], s["words"]) for s in row.prescription["sides"]])
         for row in version.drills.all()
-    ]
-    return not session.refused and draft == running
+    ]  # fmt: skip
+    groups = [group.model_dump(mode="json") for group in session.groups]
+    return not session.refused and (draft, groups) == (running, version.groups)
 
 
 def bare_frame(record: Record, fault: str) -> Frame:

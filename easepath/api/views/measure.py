@@ -6,7 +6,7 @@ from collections.abc import Iterable
 
 from easepath.api.schemas.measure import MeasureStep
 from easepath.api.views.base import Named, ReasonOut
-from easepath.api.views.match import SourceOut
+from easepath.api.views.plan import SourceOut
 from easepath.clinic.actions.save_measure import Measuring
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View

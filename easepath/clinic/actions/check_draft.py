@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterable, Iterator
 
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts.draft import Draft, Ticked
@@ -14,7 +14,7 @@ from easepath.core.facts import PlannedDrill
 from easepath.core.facts.checks import check_own_dose
 from easepath.core.knowledge import shipped_library
 from easepath.core.match import allowed_methods
-from easepath.core.vocabulary import side_word
+from easepath.core.vocabulary import SideWord, side_word, sides_of
 
 
 def check_draft(draft: Draft) -> None:
@@ -42,6 +42,27 @@ def refuse_closed(assessment: Assessment, ticked: tuple[Ticked, ...]) -> None:
             reasons.append(f"{drill.name}: not as {library.methods[one.method].name.lower()} for this client")
     if reasons:
         raise RefusedError("the rules refuse this", list(dict.fromkeys(reasons)))
+
+
+SHORTEST_REASON = 10
+"""Letters; less says nothing to whoever reads it next year."""
+
+
+def ask_reasons(assessment: Assessment, ticked: tuple[Ticked, ...], known: Collection[str]) -> None:
+    """Raise FieldError where a drill that the rules do not rank is put on without a reason; `known` ones go on."""
+    matcher, library, fields = assessment.matcher, assessment.library, {}
+    for index, one in enumerate(ticked):
+        drill = library.drills[one.drill]
+        if one.rest or one.drill in known or len(one.reason.strip()) >= SHORTEST_REASON:
+            continue
+        sides: Iterable[SideWord] = ["both"] if drill.sides == "both" else sorted(sides_of(side_word(one.side)))
+        out = [matcher.why_out(drill, side) for side in sides]
+        left_out = [reason for reason in out if reason is not None]
+        if left_out and len(left_out) == len(out):
+            why = left_out[0].text(library)
+            fields[f"drills.{index}.reason"] = f"say why in at least {SHORTEST_REASON} letters: {why}"
+    if fields:
+        raise FieldError(fields)
 
 
 def _row_faults(ticked: tuple[Ticked, ...]) -> Iterator[tuple[str, str]]:

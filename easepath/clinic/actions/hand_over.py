@@ -10,7 +10,7 @@ from easepath.clinic.actions.home_links import make_link
 from easepath.clinic.actions.make_version import NewVersion, compose_session, next_version, write_version
 from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import RefusedError
-from easepath.clinic.facts.draft import Draft, draft_drills
+from easepath.clinic.facts.draft import Draft
 from easepath.clinic.repository import Record, read_again
 from easepath.core.story import stage_is_asked
 
@@ -33,13 +33,13 @@ def _decide(actor: models.User, record: Record, of_version: int | None) -> Act[H
         made = _handed_over_before(record.visit, of_version)
         return Act(lambda: (made, make_link(actor, record.complaint)), "new-link", lambda _: {})
     require_open(record.visit)
-    chosen = draft_drills(record)
-    if not chosen:
-        raise RefusedError("nothing to hand over", ["tick at least one drill in Match"])
     draft = Draft.of(record)
+    if not draft.ticked:
+        raise RefusedError("nothing to hand over", ["put at least one drill on the sheet in Plan"])
+    chosen = draft.chosen(record.assessment.screen.start_step())
     session = compose_session(record.assessment, chosen, draft.groups, draft.order)
     if stage_is_asked(record.assessment.library, record.facts):
-        raise RefusedError("nobody said which stage is reached", ["answer in Match which of these is already true"])
+        raise RefusedError("nobody said which stage is reached", ["answer in Plan which of these is already true"])
     new = next_version(record, session, chosen, draft.order)
     return Act(lambda: _write(actor, record, new), "hand-over", lambda made: {
         "version": made[0].number, "drills": [p.drill for p in chosen], "difference": made[0].difference,

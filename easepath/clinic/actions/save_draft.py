@@ -8,7 +8,7 @@ from functools import partial
 
 from easepath.clinic import models
 from easepath.clinic.acting import Act, act
-from easepath.clinic.actions.check_draft import check_draft, refuse_closed
+from easepath.clinic.actions.check_draft import ask_reasons, check_draft, refuse_closed
 from easepath.clinic.actions.revisions import differing, keep_revision, next_revision
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.draft import Draft, Ticked
@@ -42,15 +42,16 @@ def save_draft(
 def _decide(actor: models.User, record: Record, revision: int, wanted: Draft) -> Act[int]:
     check_draft(wanted)
     before = Draft.of(record).as_data()
-    number = next_revision(record, "match", revision, before, wanted.as_data())
+    number = next_revision(record, "plan", revision, before, wanted.as_data())
     after = replace(record, complaint=_staged(record, wanted.stage))
     refuse_closed(after.assessment, wanted.ticked)
+    ask_reasons(after.assessment, wanted.ticked, _going_on(record))
     stands = replace(wanted, ticked=_with_doses(record, wanted.ticked), stage=after.complaint.stage)
 
     def write() -> int:
         after.complaint.save(update_fields=["stage", "stage_since"])
         replace_draft(record.visit, stands)
-        keep_revision(actor, record, "match", number)
+        keep_revision(actor, record, "plan", number)
         return number
 
     details = {"visit": record.visit.number, **differing(before, stands.as_data())}
@@ -67,6 +68,12 @@ def draft_from_version(visit: models.Visit, version: models.PlanVersion | None) 
         for r in version.drills.all()
     )
     replace_draft(visit, Draft(ticked, None, one_of(ORDERS, version.order), stored_groups(version.groups)))
+
+
+def _going_on(record: Record) -> set[str]:
+    """The drills that were on the sheet, or in use, before this save."""
+    in_use = record.version.drills.all() if record.version else ()
+    return {row.drill for row in record.draft} | {row.drill for row in in_use}
 
 
 def _with_doses(record: Record, ticked: tuple[Ticked, ...]) -> tuple[Ticked, ...]:

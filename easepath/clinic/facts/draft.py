@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Any, cast
+from dataclasses import dataclass, replace
+from typing import Any
 
 from easepath.clinic.facts.situation import stored_dose, stored_groups
 from easepath.clinic.repository import Record
 from easepath.core.assessment import Assessment
-from easepath.core.compose import Chosen
+from easepath.core.compose import Chosen, Session, assemble, compose
 from easepath.core.compose.session import ORDERS, Order
 from easepath.core.facts import DrillGroup, PlannedDrill, StandingOrder
-from easepath.core.vocabulary import Place, SideWord, one_of
+from easepath.core.vocabulary import one_of, place_word, side_word
 
 
 @dataclass(frozen=True)
@@ -42,23 +42,36 @@ class Ticked:
 
 @dataclass(frozen=True)
 class Draft:
-    """The drills of a visit in order, the stage, who orders them, and which are played in rounds."""
+    """The drills of a visit in order, the stage, who orders them, and which are played in rounds.
+
+    One that was `made` is what the rules compose for the client's minutes: nobody has touched it yet.
+    """
 
     ticked: tuple[Ticked, ...]
     stage: int | None = None
     order: Order = "rules"
     groups: tuple[DrillGroup, ...] = ()
+    made: bool = False
 
     @classmethod
     def of(cls, record: Record) -> Draft:
         """The draft as it stands in the rows."""
         ticked = tuple(
-            Ticked(
-                r.drill, r.side, r.method, r.step, r.place, r.dose if r.own else None, r.own, r.rest, r.order, r.reason
-            )
+            Ticked(r.drill, r.side, r.method, r.step, r.place, r.dose, r.own, r.rest, r.order, r.reason)
             for r in record.draft
         )
-        return cls(ticked, record.complaint.stage, one_of(ORDERS, record.visit.order), draft_groups(record))
+        groups = stored_groups(record.visit.groups)
+        return cls(ticked, record.complaint.stage, one_of(ORDERS, record.visit.order), groups)
+
+    @classmethod
+    def in_sight(cls, record: Record) -> Draft:
+        """The draft; one that is empty and the rules' to order is the session they make, as long as no plan runs."""
+        stands = cls.of(record)
+        if stands.ticked or stands.order != "rules" or record.version is not None:
+            return stands
+        found = compose(record.assessment.matcher, made_minutes(record))
+        ticked = tuple(Ticked(item.drill.id, item.planned_side, place=item.place) for item in found.drills)
+        return replace(stands, ticked=ticked, order="phases", made=True)
 
     def as_data(self) -> dict[str, Any]:
         """Plain data for a conflict message and the audit row."""
@@ -66,46 +79,51 @@ class Draft:
         told = {"drills": [one.as_data() for one in self.ticked], "stage": self.stage, "order": self.order}
         return told | {"groups": groups} if groups else told
 
+    def chosen(self, start: int) -> tuple[Chosen, ...]:
+        """Its drills as the core composes them; where no step is chosen, the start dose of today."""
+        return tuple(
+            Chosen(
+                drill=one.drill,
+                side=side_word(one.side),
+                method=one.method or None,
+                step=start if one.step is None else one.step,
+                place=place_word(one.place) if one.place else None,
+                dose=stored_dose(one.dose, kept=not one.own),
+                rest=one.rest,
+                order=stored_order(one.order),
+                reason=one.reason,
+            )
+            for one in self.ticked
+        )
 
-def draft_groups(record: Record) -> tuple[DrillGroup, ...]:
-    """The groups of a visit's draft."""
-    return stored_groups(record.visit.groups)
+    def session(self, assessment: Assessment) -> Session:
+        """The draft as a session."""
+        return assemble(assessment.matcher, self.chosen(assessment.screen.start_step()), self.groups, order=self.order)
+
+    def as_plan(self, assessment: Assessment) -> Assessment:
+        """The complaint as if the draft were the running plan: what would be offered for home, what stands by hand.
+
+        A step that is the rules' choice counts as the ladder's first: neither of the two looks at it.
+        """
+        rows = tuple(
+            PlannedDrill(
+                drill=one.drill, side=one.side, method=one.method, step=one.step or 0, rest=one.rest, order=one.order,
+                dose=None if one.dose is None else one.dose.dose, kept=one.dose is not None and one.dose.kept,
+            )
+            for one in self.chosen(0)
+        )  # fmt: skip
+        return assessment.with_plan(rows, self.groups)
+
+
+MADE_MINUTES = 12.0
+"""The length of a session that is made while nobody knows the client's minutes."""
+
+
+def made_minutes(record: Record) -> float:
+    """The minutes a session is made for."""
+    return float(record.complaint.client.minutes or MADE_MINUTES)
 
 
 def stored_order(row: dict[str, Any] | None) -> StandingOrder | None:
     """A stored standing order as a fact; None where nothing was agreed."""
     return None if row is None else StandingOrder.model_validate(row, strict=False)
-
-
-def draft_drills(record: Record) -> tuple[Chosen, ...]:
-    """The draft as facts; where no step is chosen, the start dose of today."""
-    start = record.assessment.screen.start_step()
-    return tuple(
-        Chosen(
-            drill=row.drill,
-            side=cast(SideWord, row.side),
-            method=row.method or None,
-            step=start if row.step is None else row.step,
-            place=cast(Place, row.place) if row.place else None,
-            dose=stored_dose(row.dose, kept=not row.own),
-            rest=row.rest,
-            order=stored_order(row.order),
-            reason=row.reason,
-        )
-        for row in record.draft
-    )
-
-
-def drafted(record: Record) -> Assessment:
-    """The complaint as if its draft were the running plan: what a standing order would offer, what stands by hand.
-
-    A step that is the rules' choice counts as the ladder's first: neither of the two looks at it.
-    """
-    rows = []
-    for row in record.draft:
-        dose = stored_dose(row.dose, kept=not row.own)
-        rows.append(PlannedDrill(
-            drill=row.drill, side=cast(SideWord, row.side), method=row.method or None, step=row.step or 0,
-            rest=row.rest, order=stored_order(row.order), dose=None if dose is None else dose.dose, kept=dose is not None and dose.kept,
-        ))  # fmt: skip
-    return record.assessment.with_plan(tuple(rows), draft_groups(record))

@@ -8,6 +8,10 @@ def order_of_arranged(apps, schema_editor):
     apps.get_model('clinic', 'Visit').objects.filter(arranged=True).update(order='phases')
 
 
+def one_step(apps, schema_editor):
+    apps.get_model('clinic', 'VisitStep').objects.filter(step='match').update(step='plan')
+
+
 class Migration(migrations.Migration):
 
     dependencies = [
@@ -19,6 +23,7 @@ class Migration(migrations.Migration):
         migrations.AddField('Visit', 'groups', models.JSONField(blank=True, default=list)),
         migrations.RunPython(order_of_arranged, migrations.RunPython.noop),
         migrations.RemoveField('Visit', 'arranged'),
+        migrations.RunPython(one_step, migrations.RunPython.noop),
         migrations.AddField('PlanVersion', 'order', models.CharField(choices=ORDERS, default='phases', max_length=6)),
         migrations.AddField('PlanVersion', 'groups', models.JSONField(default=list)),
         migrations.AddField('DraftDrill', 'rest', models.BooleanField(default=False)),

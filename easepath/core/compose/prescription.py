@@ -56,6 +56,11 @@ class Prescription:
     reasons: tuple[Reason, ...]
     rest: bool = False
 
+    @property
+    def planned_side(self) -> SideWord:
+        """The side word it is planned for."""
+        return self.sides[0].side if len(self.sides) == 1 else "both"
+
 
 def trained_sides(matcher: Matcher, drill: Drill) -> tuple[SideName, ...]:
     """The sides a one-sided drill is done for, in order; an excluded or closed side is left out."""

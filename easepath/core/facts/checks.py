@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Container, Iterable
 
+from easepath.core.dose.bounds import dose_bounds
 from easepath.core.errors import CaseError
 from easepath.core.facts import ClientFactor, LogEntry, Plan, PlannedDrill, Sitting, Situation, Tryout
 from easepath.core.knowledge.library import Library
@@ -150,16 +151,13 @@ def check_own_dose(library: Library, path: str, planned: PlannedDrill, dose: Dos
     """Each part within the widest range of its method, or of the drill in its first method; raises CaseError."""
     drill = library.drills[planned.drill]
     method = library.methods[planned.method or drill.methods[0]]
+    bounds = dose_bounds(drill, method)
     for part, value in dose.model_dump(exclude_none=True).items():
-        ends = [getattr(shape, part, None) for shape in (method.dose, method.usual)]
-        known = [end for pair in ends if pair is not None for end in ([pair] if part == "tempo_s" else pair)]
-        if method.id == drill.methods[0]:
-            own = (getattr(drill.dose.start, part), getattr(drill.dose.top, part))
-            known += [end for end in own if end is not None]
-        if not known:
+        if part not in bounds:
             raise CaseError(f"{path}.{part}", f"{method.name.lower()} has no such part")
-        if not min(known) <= value <= max(known):
-            raise CaseError(f"{path}.{part}", f"{value} is not possible: {min(known)} to {max(known)}")
+        least, most = bounds[part]
+        if not least <= value <= most:
+            raise CaseError(f"{path}.{part}", f"{value} is not possible: {least} to {most}")
 
 
 def _check_log(library: Library, situation: Situation) -> None:

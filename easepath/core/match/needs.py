@@ -25,13 +25,14 @@ NERVE_FORBIDS = (NeedIds.LENGTHEN_HAMSTRING,)
 @dataclass(frozen=True)
 class Source:
     """One thing that asks for a need: the condition, a finding, a pattern; with what weight, and whether of a joint
-    beside the complaint.
+    beside the complaint. A finding names its `measure`.
     """
 
     kind: NeedSource
     name: str
     weight: float
     foreign: bool = False
+    measure: str | None = None
 
 
 @dataclass(frozen=True)
@@ -153,7 +154,8 @@ class Needs:
             negative.update(need for need, share in finding.needs.items() if share >= NEGATIVE_SHARE)
         elif self._counts(finding, self._affected):
             for need, share in finding.needs.items():
-                yield need, Source("finding", f"{finding.measure} {grade}", GRADE_WEIGHT[grade] * share, foreign)
+                name, weight = f"{finding.measure} {grade}", GRADE_WEIGHT[grade] * share
+                yield need, Source("finding", name, weight, foreign, finding.measure)
 
     def _grade(self, finding: Finding, sides: frozenset[SideName]) -> Grade | None:
         if finding.measure is None:

@@ -173,6 +173,14 @@ class Matcher:
         ranked.sort(key=lambda c: (-c.score, c.drill.id, c.side not in self._affected, c.side))
         return MatchResult(tuple(ranked), tuple(left_out))
 
+    def why_out(self, drill: Drill, side: SideWord) -> Reason | None:
+        """Why a drill is not ranked on a side; None where it is."""
+        return self._left_out.get((drill.id, self.key(drill, side)))
+
+    @cached_property
+    def _left_out(self) -> Mapping[tuple[str, SideWord], Reason]:
+        return {(one.drill.id, one.side): one.reason for one in self.result.left_out}
+
     def _not_ranked(self, drill: Drill, side: SideWord) -> Reason | None:
         closed = self.closed(drill, side)
         if closed is not None:

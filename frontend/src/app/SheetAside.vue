@@ -41,11 +41,11 @@ async function handOver(): Promise<void> {
     <p v-if="frame.sheet.over_minutes" class="clay small"><strong>Longer than the minutes there are.</strong></p>
     <div class="scroll" tabindex="0" role="group" aria-label="What is on it">
     <div v-if="!frame.sheet.drills.length && !frame.sheet.refused.length" class="empty quiet">
-      <p v-if="frame.issues_program">Nothing on the sheet yet. Tick drills in Match and they appear here, with their minutes.</p>
+      <p v-if="frame.issues_program">Nothing on the sheet yet. Plan opens with a session made from what you found.</p>
       <p v-else>No program can be issued: the screen is {{ frame.outcome_words }}.</p>
     </div>
     <ol>
-      <li v-for="drill in frame.sheet.drills" :key="drill.drill">
+      <li v-for="(drill, n) in frame.sheet.drills" :key="n">
         <span class="seen">
           <DrillPicture :picture="drill.picture" :side="drill.sides[0]?.side ?? drill.side" :place="drill.place" size="small" :alt="drill.sides[0]?.alt ?? ''" />
           <span><strong>{{ drill.title }}</strong><br /><span class="small quiet">{{ sidesWords(drill) }}</span></span>
@@ -67,7 +67,7 @@ async function handOver(): Promise<void> {
       {{ frame.sheet.unreviewed === frame.sheet.drills.length ? 'No drill here was' : `${frame.sheet.unreviewed} of ${frame.sheet.drills.length} drills were not` }} reviewed yet by a named clinician of this clinic. <RouterLink to="/library">The drills</RouterLink>
     </p>
     </div>
-    <p v-if="frame.stage_asked && frame.sheet.drills.length" class="small clay"><strong>Nobody said which stage is reached.</strong> <RouterLink :to="`/visit/${frame.visit}/match`">Answer it in Match</RouterLink> before the sheet is handed over.</p>
+    <p v-if="frame.stage_asked && frame.sheet.drills.length" class="small clay"><strong>Nobody said which stage is reached.</strong> <RouterLink :to="`/visit/${frame.visit}/plan`">Answer it in Plan</RouterLink> before the sheet is handed over.</p>
     <ProblemNote :problem="problem" />
     <button v-if="session.may('hand-over')" class="act next" :disabled="busy || frame.closed || frame.stage_asked || !frame.sheet.drills.length || !frame.issues_program || !!frame.sheet.refused.length || frame.sheet.unchanged" @click="handOver">
       {{ frame.sheet.unchanged ? `Version ${frame.sheet.version - 1} is in use, nothing changed` : `Hand over version ${frame.sheet.version}` }}

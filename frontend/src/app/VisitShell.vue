@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome, type Problem } from '@/api/client'
 import CannotRead from '@/ui/CannotRead.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -13,6 +13,7 @@ import { useVisit } from './useVisit'
 const { visit, frame, problem: unread, refresh } = useVisit()
 const session = useSession()
 const router = useRouter()
+const route = useRoute()
 const closing = ref(false)
 const problem = ref<Problem | null>(null)
 const waiting = computed(() => frame.value?.path.filter((step) => ['waiting', 'stopped'].includes(step.state)) ?? [])
@@ -67,10 +68,10 @@ async function openNext(): Promise<void> {
       <p><strong>The facts of this client cannot be read, so nothing is judged and no program is made.</strong> {{ frame.fault }}.</p>
     </div>
     <main v-if="!frame" class="middle"><CannotRead :problem="unread" @again="refresh" /></main>
-    <div v-if="frame" class="body">
+    <div v-if="frame" class="body" :class="{ whole: route.name === 'plan' }">
       <PathLine :steps="frame.path" :visit="visit" class="left" />
       <main class="middle"><RouterView :key="visit" /></main>
-      <div class="edge"><SheetAside :frame="frame" @changed="refresh" /></div>
+      <div v-if="route.name !== 'plan'" class="edge"><SheetAside :frame="frame" @changed="refresh" /></div>
     </div>
   </div>
 </template>
@@ -89,19 +90,21 @@ header {
 .band { display: flex; justify-content: space-between; gap: 1rem; align-items: center; background: var(--river-soft); padding: 0.5rem 1.25rem; border-bottom: 1px solid var(--line); flex-wrap: wrap; }
 .band.fault { background: var(--card); border-left: 4px solid var(--clay); color: var(--clay); }
 .body { flex: 1; display: grid; grid-template-columns: 172px minmax(0, 1fr) 318px; }
+.body.whole { grid-template-columns: 172px minmax(0, 1fr); }
 .left { padding: 0.4rem 0 0.4rem 0.4rem; }
 .middle { padding: 1.1rem 1.2rem; min-width: 0; }
 .edge { background: var(--paper-deep); border-left: 1px solid var(--line); padding: 1rem; }
 .edge > * { position: sticky; top: 1rem; height: calc(100vh - 54px - 2rem); min-height: 0; }
 @media (max-width: 1000px) {
-  .body { grid-template-columns: 130px minmax(0, 1fr); }
+  .body, .body.whole { grid-template-columns: 130px minmax(0, 1fr); }
   .edge { grid-column: 1 / -1; }
   .edge > * { position: static; height: auto; }
 }
 @media (max-width: 700px) {
   header { padding: 0.2rem 0.8rem; gap: 0.2rem 0.8rem; }
   .body { display: block; }
-  .left { padding: 0 0.5rem; border-bottom: 1px solid var(--line); }
+  .body.whole { grid-template-columns: 172px minmax(0, 1fr); }
+.left { padding: 0 0.5rem; border-bottom: 1px solid var(--line); }
   .middle { padding: 0.8rem; }
 }
 </style>

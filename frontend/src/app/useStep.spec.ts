@@ -19,7 +19,7 @@ function inside<T>(set: () => T): { made: T; page: VueWrapper } {
 function open() {
   const asked: Asked[] = []
   const ask = () => new Promise<Outcome<string>>((done) => asked.push({ answer: (data) => done({ ok: true, data }) }))
-  return { step: inside(() => useStep<string>(1, 'match', ask)).made, asked }
+  return { step: inside(() => useStep<string>(1, 'plan', ask)).made, asked }
 }
 
 /** A draft whose save is answered by hand. */

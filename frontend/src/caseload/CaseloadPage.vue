@@ -63,7 +63,7 @@ function leave(): void {
   else void session.signOut()
 }
 
-const STEPS: Record<Schemas['CaseLine']['kind'], string> = { unreadable: 'story', steady: 'story', stop: 'screening', held: 'screening', answer: 'screening', plan: 'match', look: 'adjust', ask: 'respond', 'step-up': 'adjust' }
+const STEPS: Record<Schemas['CaseLine']['kind'], string> = { unreadable: 'story', steady: 'story', stop: 'screening', held: 'screening', answer: 'screening', plan: 'plan', look: 'adjust', ask: 'respond', 'step-up': 'adjust' }
 
 async function open(line: Schemas['CaseLine']): Promise<void> {
   const found = await outcome(clinic.POST('/api/complaints/{complaint}/visits', { params: { path: { complaint: line.complaint } } }))
@@ -127,7 +127,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
           <button v-if="line.signs && session.may('answer-sign')" type="button" class="act answer" @click="signsOf = line">Answer {{ line.signs === 1 ? 'the sign' : `${line.signs} signs` }}<span class="visually-hidden"> of {{ line.name }}</span></button>
         </li>
         <li v-if="data && !lines.length" class="none quiet">
-          {{ all.length ? 'Nobody here under this filter.' : 'No clients yet. Take in a client, tell the story, screen, match, hand over.' }}
+          {{ all.length ? 'Nobody here under this filter.' : 'No clients yet. Take in a client, tell the story, screen, plan, hand over.' }}
         </li>
       </ul>
       <button v-if="found.length > lines.length" class="act" @click="most += PAGE">Show {{ Math.min(PAGE, found.length - lines.length) }} more of {{ found.length }}</button>

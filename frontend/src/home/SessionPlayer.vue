@@ -4,6 +4,7 @@ import type { HomeSchemas } from '@/api/client'
 import MovingPicture from '@/ui/MovingPicture.vue'
 import TapeLine from '@/ui/TapeLine.vue'
 import DrillReport from './DrillReport.vue'
+import { place, runs } from '@/ui/tape'
 import { beatAt } from './pace'
 import StopSigns from './StopSigns.vue'
 import type { UseRunReturn } from './useRun'
@@ -27,6 +28,12 @@ const dose = computed(() => doing.value?.words)
 const beat = computed(() => {
   const now = stretch.value
   return now?.kind === 'side' ? beatAt(doing.value?.pace ?? [], state.value.at - now.start, now.seconds) : null
+})
+
+/** which round of how many, where a drill is done in rounds with others */
+const round = computed(() => {
+  const mine = runs(place(props.sheet.timeline)).filter((one) => one.index === index.value)
+  return mine.length > 1 ? `round ${mine.filter((one) => one.start <= state.value.at + 0.001).length || 1} of ${mine.length}` : ''
 })
 
 watch(index, () => scrollTo({ top: 0 }), { immediate: true })
@@ -54,11 +61,12 @@ const now = computed(() => {
       @report="run.report" @not-today="run.notToday" @end="run.finishNow" />
     <template v-else>
       <p class="top small quiet">
-        <span v-if="index !== null">drill {{ index + 1 }} of {{ sheet.drills.length }}</span><span v-else>between drills</span>
+        <span v-if="index !== null">drill {{ index + 1 }} of {{ sheet.drills.length }}<template v-if="round">, {{ round }}</template></span><span v-else>between drills</span>
         <span>{{ minutesLeft === 1 ? '1 minute' : `${minutesLeft} minutes` }} left</span>
       </p>
       <p v-if="run.away.value" class="known-box" role="status">You were away, so the session waits for you. Go on when you are ready.</p>
       <h1>{{ drill?.title ?? now[0] }}</h1>
+      <p v-if="drill?.rest" class="quiet">Once more, to rest. Nothing is asked about it.</p>
       <p v-if="side" class="side">{{ side }}</p>
       <MovingPicture v-if="drill && pictured" class="film" :picture="drill.picture" :side="pictured.side" :place="drill.place" :alt="pictured.alt ?? drill.title" />
       <div class="count" role="timer" aria-live="off">

@@ -16,7 +16,7 @@ const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; done: boolean; sign
 const emit = defineEmits<{ begin: [before: number | null] }>()
 const asking = ref(false)
 const before = ref<number | null>(null)
-const opened = ref<string | null>(null)
+const opened = ref<number | null>(null)
 /** a sign that ends every drill: the clinic has it, or it waits on this phone to be sent */
 const ending = computed(() => props.sign ?? props.sheet.suspended?.id ?? '')
 const allPaused = computed(() => props.sheet.drills.every((drill) => drill.paused))
@@ -38,16 +38,18 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
       <p><strong>Have ready:</strong> {{ sheet.have_ready.join(', ') || 'nothing' }}. It takes {{ minutesWords(sheet.seconds) }}.</p>
       <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :width="352" />
       <ol>
-        <li v-for="(drill, n) in sheet.drills" :key="drill.drill" :class="{ paused: drill.paused }">
-          <button type="button" :aria-expanded="opened === drill.drill" @click="opened = opened === drill.drill ? null : drill.drill">
+        <li v-for="(drill, n) in sheet.drills" :key="n" :class="{ paused: drill.paused }">
+          <p v-if="drill.in_turn"><strong>{{ drill.in_turn }}</strong></p>
+          <button type="button" :aria-expanded="opened === n" @click="opened = opened === n ? null : n">
             <span class="n">{{ n + 1 }}</span>
             <DrillPicture class="thumb" :picture="drill.picture" :side="drill.sides[0]?.side ?? 'both'" :place="drill.place" size="small" :alt="drill.sides[0]?.alt ?? ''" eager />
             <span><strong>{{ drill.title }}</strong><br />
               <span v-if="drill.paused" class="clay">paused: leave it out until the clinic has talked with you</span>
+              <span v-else-if="drill.rest" class="quiet">once more, to rest</span>
               <span v-else class="quiet">{{ sidesWords(drill) }}<template v-if="drill.beside">, beside the session, when it suits you</template></span>
             </span>
           </button>
-          <div v-if="opened === drill.drill" class="more">
+          <div v-if="opened === n" class="more">
             <MovingPicture v-for="one in drill.sides" :key="one.side" :picture="drill.picture" :side="one.side" :place="drill.place" :alt="one.alt ?? drill.title" />
             <p v-for="line in drill.care" :key="line"><strong>First:</strong> {{ line }}</p>
             <p v-for="line in drill.do" :key="line">{{ line }}</p>

@@ -72,6 +72,49 @@ describe('a session on the phone', () => {
     close()
   })
 
+  const ROUNDS = [0, 1, 0, 1, 2].flatMap((index, n) => [
+    ...(n < 2 || n === 4 ? [{ index, kind: 'set-up', side: null, seconds: 5 }] : []), { index, kind: 'side', side: 'both', seconds: 10 },
+  ])
+
+  function rounds(): Sheet {
+    const drills = [{ drill: 'tilts' }, { drill: 'raises' }, { drill: 'tilts', rest: true }].map((one) => ({ title: one.drill, paused: false, beside: false, ...one }))
+    return { version: 1, today: '2026-11-25', drills, timeline: ROUNDS, stop_symptoms: ['sharp'] } as unknown as Sheet
+  }
+
+  it('asks once about a drill that is done in rounds, after its last, and never about one that returns as a rest', async () => {
+    const { run, close } = open(rounds())
+    run.begin(1)
+    await vi.advanceTimersByTimeAsync(31_000)
+    expect([run.state.value?.asking, run.stretch.value?.index]).toEqual([null, 0])
+    await vi.advanceTimersByTimeAsync(10_000)
+    expect(run.state.value?.asking).toBe(0)
+    run.report(CALM)
+    expect([run.stretch.value?.index, run.state.value?.finished]).toEqual([1, false])
+    await vi.advanceTimersByTimeAsync(11_000)
+    expect(run.state.value?.asking).toBe(1)
+    run.report(CALM)
+    expect(run.stretch.value?.index).toBe(2)
+    await vi.advanceTimersByTimeAsync(16_000)
+    expect(run.state.value).toMatchObject({ asking: null, finished: true })
+    expect(Object.keys(run.state.value?.reports ?? {})).toEqual(['tilts', 'raises'])
+    expect(run.state.value?.reports.tilts?.done_pct).toBe(100)
+    close()
+  })
+
+  it('passes over what is left of a drill that hurt, its return as a rest too, and goes on with the others of the round', async () => {
+    const { run, close } = open(rounds())
+    run.begin(1)
+    await vi.advanceTimersByTimeAsync(10_000)
+    run.stopDrill()
+    run.report({ ...CALM, symptom: 'sharp' })
+    expect(run.stretch.value?.index).toBe(1)
+    await vi.advanceTimersByTimeAsync(26_000)
+    expect(run.state.value).toMatchObject({ asking: 1 })
+    run.report(CALM)
+    expect(run.state.value?.finished).toBe(true)
+    close()
+  })
+
   it('goes on with the drill that follows at once, however the ticks of the clock fall', async () => {
     const { run, close } = open()
     vi.spyOn(performance, 'now').mockImplementation(() => Date.now() * 1.37)

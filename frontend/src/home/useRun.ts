@@ -1,6 +1,6 @@
 import { computed, onBeforeUnmount, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
-import { place, spans, type Placed } from '@/ui/tape'
+import { place, runs, spans, type Placed } from '@/ui/tape'
 import { useAwake } from './useAwake'
 
 export interface Report {
@@ -82,6 +82,23 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
 
   watch(state, (now) => (now ? localStorage.setItem(store, JSON.stringify(now)) : localStorage.removeItem(store)), { deep: true })
 
+  const drillAt = (index: number) => sheet.value?.drills[index]
+
+  /** The time without another drill between in which a stretch lies. */
+  function runOf(one: Placed) {
+    return runs(placed.value).find((each) => each.index === one.index && one.start >= each.start && one.end <= each.end)
+  }
+
+  /** A drill that a stop sign paused, that was told of already or was left out: what is left of it is passed over. */
+  function isOver(index: number): boolean {
+    const [run, drill] = [state.value, drillAt(index)]
+    if (!run || !drill) return false
+    const told = run.reports[drill.drill]
+    if (drill.paused || run.leftOut.includes(drill.drill)) return true
+    const stopped = !!told && (!!told.stopped || (sheet.value?.stop_symptoms ?? []).some((symptom) => symptom === told.symptom))
+    return drill.rest ? stopped : !!told
+  }
+
   function spanOf(index: number) {
     return spans(placed.value).find((span) => span.index === index)
   }
@@ -95,17 +112,29 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     if (step > GAP_S) return leave()
     const before = stretch.value
     const from = run.at
-    const drillEnd = before && before.index !== null ? (spanOf(before.index)?.end ?? Infinity) : Infinity
+    const drillEnd = before && before.index !== null ? (runOf(before)?.end ?? Infinity) : Infinity
     run.at = Math.min(total.value, drillEnd, run.at + step)
     spend(from, run.at)
-    if (run.at >= drillEnd) ask(before!.index!, share(before!.index!))
+    if (run.at >= drillEnd) endRun(before!.index!)
     else if (run.at >= total.value) end(run)
+  }
+
+  /** A drill is at the end of a round: after its last it is asked about, and one that only returns as a rest never is. */
+  function endRun(index: number): void {
+    const run = state.value
+    if (!run) return
+    if (!drillAt(index)?.rest && run.at >= (spanOf(index)?.end ?? 0)) ask(index, share(index))
+    else if (run.at >= total.value) end(run)
+    else {
+      jumpOver()
+      last = performance.now()
+    }
   }
 
   /** The tape is at its end: what is done beside the session is asked about, then all is told. */
   function end(run: RunState): void {
     const beside = (sheet.value?.drills ?? []).findIndex(
-      (d) => d.beside && !d.paused && !run.reports[d.drill] && !run.leftOut.includes(d.drill),
+      (d) => d.beside && !d.rest && !d.paused && !run.reports[d.drill] && !run.leftOut.includes(d.drill),
     )
     if (beside < 0) run.finished = true
     else ask(beside, 100)
@@ -138,17 +167,15 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
       finished: false, spent: {}, leftOut: [],
     }
     away.value = false
-    jumpPaused()
+    jumpOver()
     last = performance.now()
     running.value = !state.value.finished && state.value.asking === null
   }
 
-  /** A drill that a stop sign paused is passed over; it gets no report. */
-  function jumpPaused(): void {
+  /** What is over is passed over, with the walk and the turn between. */
+  function jumpOver(): void {
     const run = state.value
-    while (run && stretch.value && stretch.value.index !== null && sheet.value?.drills[stretch.value.index]?.paused) {
-      run.at = spanOf(stretch.value.index)?.end ?? run.at
-    }
+    while (run && stretch.value && stretch.value.index !== null && isOver(stretch.value.index)) run.at = stretch.value.end
     if (run && !stretch.value) end(run)
   }
 
@@ -179,11 +206,12 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     const current = stretch.value
     const span = current.index === null ? null : spanOf(current.index)
     run.at = current.end
-    if (span && run.at >= span.end) {
+    if (span && run.at >= span.end && !drillAt(current.index!)?.rest) {
       const done = share(current.index!)
       if (done) ask(current.index!, done)
       else leaveOut(current.index!)
     } else if (run.at >= total.value) end(run)
+    else jumpOver()
   }
 
   /** A drill of which nothing was done is left out: it gets no report, and is never done. */
@@ -196,8 +224,8 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
   function goOn(): void {
     const run = state.value
     if (!run) return
-    jumpPaused()
-    if (run.at >= total.value || !spans(placed.value).some((s) => s.start >= run.at - 0.001)) end(run)
+    jumpOver()
+    if (!placed.value.some((s) => s.index !== null && s.end > run.at + 0.001 && !isOver(s.index))) end(run)
     last = performance.now()
     running.value = !run.finished && run.asking === null
   }
@@ -211,7 +239,6 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     if (!run || run.asking === null) return
     const drill = sheet.value?.drills[run.asking]
     if (drill) run.reports[drill.drill] = { done_pct: run.doneShare, ...given }
-    run.at = Math.max(run.at, spanOf(run.asking)?.end ?? 0)
     run.asking = null
     goOn()
   }

@@ -42,8 +42,9 @@ const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
       <TapeLine v-if="sheet.drills.length" :stretches="sheet.timeline" :drills="sheet.drills" :available="(sheet.minutes_available ?? 0) * 60" :width="700" />
       <p v-if="sheet.difference.length" class="small"><strong>New in this version:</strong> {{ sheet.difference.join('; ') }}.</p>
       <ol>
-        <li v-for="(drill, n) in sheet.drills" :key="drill.drill">
-          <h2><span class="n">{{ n + 1 }}</span> {{ drill.title }}</h2>
+        <li v-for="(drill, n) in sheet.drills" :key="n">
+          <p v-if="drill.in_turn"><strong>{{ drill.in_turn }}</strong></p>
+          <h2><span class="n">{{ n + 1 }}</span> {{ drill.title }}<template v-if="drill.rest">, once more to rest</template></h2>
           <p class="dose"><strong>{{ sidesWords(drill) }}</strong> · {{ drill.per_day > 1 ? `${drill.per_day} times a day` : 'once a day' }}, {{ drill.days_per_week }} days a week · {{ drill.place === 'stand' ? 'standing' : `on the ${drill.place}` }}<template v-if="drill.beside"> · beside the session</template></p>
           <div class="cols">
             <div class="pictures"><DrillPicture v-for="one in positions(drill.sides)" :key="one.side + one.pose" :picture="drill.picture" :side="one.side" :pose="one.pose" :place="drill.place" look="print" size="small" :alt="one.pose === 'start' ? 'Start' : (one.alt ?? '')" eager /></div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
-import { minutesWords, place, spans, type Stretch } from './tape'
+import { minutesWords, place, runs, spans, type Stretch } from './tape'
 
 /** A session drawn as a measuring tape: ticks each ten seconds, a stroke where a drill begins, a notch where the side changes. */
 const props = defineProps<{
@@ -28,7 +28,7 @@ const running = computed(() => props.pointer !== undefined && props.pointer !== 
 const scale = computed(() => (running.value ? 1.1 : (width.value - 24) / length.value))
 const pointerX = computed(() => width.value * 0.3)
 const shift = computed(() => (running.value ? pointerX.value - (props.pointer ?? 0) * scale.value : 12))
-const bands = computed(() => spans(placed.value))
+const bands = computed(() => runs(placed.value))
 const notches = computed(() => placed.value.filter((s) => s.kind === 'change'))
 const gaps = computed(() => placed.value.filter((s) => s.index === null))
 const ticks = computed(() => Array.from({ length: Math.floor(length.value / 10) + 1 }, (_, i) => i * 10))
@@ -66,7 +66,7 @@ function drop(): void {
 }
 
 const summary = computed(() => {
-  const parts = bands.value.map((b) => `${b.index + 1} ${props.drills[b.index]?.title}, ${minutesWords(b.end - b.start)}`)
+  const parts = spans(placed.value).map((b) => `${b.index + 1} ${props.drills[b.index]?.title}, ${minutesWords(b.end - b.start)}`)
   return `${minutesWords(used.value)} in all: ${parts.join('; ')}`
 })
 </script>
@@ -84,7 +84,7 @@ const summary = computed(() => {
     </defs>
     <g :transform="`translate(${shift} 0)`">
       <rect x="0" y="14" :width="length * scale" height="36" class="body" />
-      <g v-for="band in bands" :key="band.index">
+      <g v-for="band in bands" :key="band.start">
         <rect :x="band.start * scale" y="15" :width="(band.end - band.start) * scale" height="18" :fill="texture(band.index)" class="texture" />
         <rect v-if="band.index === current" :x="band.start * scale" y="8" :width="(band.end - band.start) * scale" height="4" class="now" />
         <path :d="`M${band.start * scale} 12 V 50`" class="begin" />
@@ -95,13 +95,13 @@ const summary = computed(() => {
       <path v-for="tick in ticks" :key="tick" class="tick" :d="`M${tick * scale} ${tick % 60 ? 44 : 38} V 50`" />
       <text v-for="tick in slim ? [] : ticks.filter((t) => t % step === 0)" :key="`t${tick}`" :x="tick * scale" y="66" text-anchor="middle">{{ tick / 60 }}</text>
       <path v-if="used < length" :d="`M${used * scale} 12 V 50`" class="begin" />
-      <g v-for="band in bands" :key="`c${band.index}`" :class="{ current: band.index === current }" class="number">
+      <g v-for="band in bands" :key="`c${band.start}`" :class="{ current: band.index === current }" class="number">
         <circle :cx="band.start * scale + (slim ? 7 : 12)" cy="26" :r="slim ? 6.5 : 9.5" />
         <text :x="band.start * scale + (slim ? 7 : 12)" :y="slim ? 29.5 : 30.5" :class="{ slim }" text-anchor="middle">{{ band.index + 1 }}</text>
       </g>
       <template v-if="handles">
         <rect v-if="dragged" :x="((bands.find((b) => b.index === dragged?.index)?.start ?? 0) + dragged.by) * scale" y="10" :width="(((bands.find((b) => b.index === dragged?.index)?.end ?? 0) - (bands.find((b) => b.index === dragged?.index)?.start ?? 0))) * scale" height="44" class="held" />
-        <rect v-for="band in bands" :key="`h${band.index}`" :x="band.start * scale" y="4" :width="(band.end - band.start) * scale" height="54" class="handle" @pointerdown="take($event, band.index)" @pointermove="drag" @pointerup="drop" @pointercancel="dragged = null"><title>{{ drills[band.index]?.title }}</title></rect>
+        <rect v-for="band in bands" :key="`h${band.start}`" :x="band.start * scale" y="4" :width="(band.end - band.start) * scale" height="54" class="handle" @pointerdown="take($event, band.index)" @pointermove="drag" @pointerup="drop" @pointercancel="dragged = null"><title>{{ drills[band.index]?.title }}</title></rect>
       </template>
     </g>
     <path v-if="running" :d="`M${pointerX} 2 V 58`" class="pointer" />

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { minutesWords, place, spans } from './tape'
+import { minutesWords, place, runs, spans } from './tape'
 
 const SESSION = [
   { index: 0, kind: 'set-up', side: null, seconds: 15 },
@@ -12,6 +12,12 @@ const SESSION = [
 ]
 
 describe('the tape', () => {
+  it('has a run for each time a drill is played, and one span for all of them', () => {
+    const rounds = place([0, 1, 0, 1].map((index) => ({ index, kind: 'side', side: 'both', seconds: 10 })))
+    expect(runs(rounds).map((run) => [run.index, run.start])).toEqual([[0, 0], [1, 10], [0, 20], [1, 30]])
+    expect(spans(rounds).map((span) => [span.index, span.end])).toEqual([[0, 30], [1, 40]])
+  })
+
   it('lays every stretch end to end', () => {
     const placed = place(SESSION)
     expect(placed.map((s) => s.start)).toEqual([0, 15, 45, 60, 100, 108, 148])

@@ -33,6 +33,19 @@ export function spans(placed: readonly Placed[]): { index: number; start: number
   return [...found.values()]
 }
 
+/** Each time a drill is played without another between: a drill in rounds has as many. */
+export function runs(placed: readonly Placed[]): { index: number; start: number; end: number }[] {
+  const found: { index: number; start: number; end: number }[] = []
+  let before: number | null = null
+  for (const { index, start, end } of placed) {
+    const last = found.at(-1)
+    if (index !== null && index === before && last) last.end = end
+    else if (index !== null) found.push({ index, start, end })
+    before = index
+  }
+  return found
+}
+
 /** Minutes and seconds in words. */
 export function minutesWords(seconds: number): string {
   const whole = Math.round(seconds)

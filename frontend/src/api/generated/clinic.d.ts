@@ -618,26 +618,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/visits/{visit}/by-hand": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Read By Hand
-         * @description Why the rules would leave a drill of the draft out, and the standing order that is offered for each.
-         */
-        get: operations["read_by_hand"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/visits/{visit}/choices": {
         parameters: {
             query?: never;
@@ -692,26 +672,6 @@ export interface paths {
          * @description Close a visit.
          */
         post: operations["close_visit"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/visits/{visit}/compose": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Read Compose
-         * @description Exact sessions side by side, and the draft with its choices.
-         */
-        get: operations["read_compose"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -842,30 +802,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/visits/{visit}/match": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Read Match
-         * @description The ranking, the needs, and what was left out.
-         */
-        get: operations["read_match"];
-        /**
-         * Put Match
-         * @description Save the ticked drills; what the rules refuse is refused with its reason.
-         */
-        put: operations["save_match"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/visits/{visit}/measure": {
         parameters: {
             query?: never;
@@ -944,6 +880,90 @@ export interface paths {
          * @description Override a verdict with a reason.
          */
         post: operations["override_verdict"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Plan
+         * @description The draft of the session; one that nobody has touched is made for the client's minutes.
+         */
+        get: operations["read_plan"];
+        /**
+         * Put Plan
+         * @description Save the drills of the sheet; what the rules refuse is refused with its reason.
+         */
+        put: operations["save_plan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/plan/by-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read By Hand
+         * @description Why the rules would leave a drill of the draft out, and the standing order that is offered for each.
+         */
+        get: operations["read_by_hand"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/plan/lengths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Lengths
+         * @description The exact sessions for several lengths, and for one that is asked for.
+         */
+        get: operations["read_lengths"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/plan/others": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Others
+         * @description Every drill of the library for this client, with why or why not.
+         */
+        get: operations["read_others"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1569,39 +1589,6 @@ export interface components {
             need: string;
         };
         /**
-         * ComposeOut
-         * @description The Compose step.
-         */
-        ComposeOut: {
-            choices: components["schemas"]["ChoicesOut"];
-            /** Coverage */
-            coverage: components["schemas"]["CoverageOut"][];
-            desk: components["schemas"]["DeskPlan"] | null;
-            /** Draft */
-            draft: components["schemas"]["TickedDrill"][];
-            /** Drills */
-            drills: components["schemas"]["DraftDrillOut"][];
-            /** Groups */
-            groups: components["schemas"]["DrillGroupIn"][];
-            /** Issues Program */
-            issues_program: boolean;
-            /** Lengths */
-            lengths: components["schemas"]["LengthOption"][];
-            /**
-             * Order
-             * @enum {string}
-             */
-            order: "rules" | "phases" | "own";
-            /** Revision */
-            revision: number;
-            /** Stage */
-            stage: number | null;
-            /** Stage Fixed */
-            stage_fixed: boolean;
-            /** Timeline */
-            timeline: components["schemas"]["Stretch"][];
-        };
-        /**
          * ConditionOut
          * @description A condition one can pick.
          */
@@ -1693,7 +1680,7 @@ export interface components {
         };
         /**
          * CoverageOut
-         * @description A need, what the draft gives it, and its weekly seconds under stretch.
+         * @description A need in words, what the draft gives it, and its weekly seconds under stretch.
          */
         CoverageOut: {
             /** Covered */
@@ -1712,6 +1699,8 @@ export interface components {
             stretch_threshold: number | null;
             /** Weight */
             weight: number;
+            /** Words */
+            words: string;
         };
         /**
          * DecisionIn
@@ -1754,70 +1743,18 @@ export interface components {
             start: number;
         };
         /**
-         * DraftDrillOut
-         * @description One drill of the draft and what may be chosen about it.
-         *
-         *     One that is a `rest` returns between others; `rounds` are those of its group.
+         * DosePart
+         * @description One part of a dose in its unit: what it is now, and between which figures it may be set by hand.
          */
-        DraftDrillOut: {
-            /** Alt */
-            alt: string;
-            /** Days Per Week */
-            days_per_week: number;
-            /** Drill */
-            drill: string;
-            /** Method */
-            method: string;
-            /** Methods */
-            methods: components["schemas"]["Named"][];
-            /** Needs */
-            needs: string[];
-            /** One Sided */
-            one_sided: boolean;
-            /** Per Day */
-            per_day: number;
-            /**
-             * Phase
-             * @enum {string}
-             */
-            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
-            /** Phase Word */
-            phase_word: string;
-            /** Picture */
-            picture: string;
-            /**
-             * Place
-             * @enum {string}
-             */
-            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
-            /** Places */
-            places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
-            /** Rest */
-            rest: boolean;
-            /** Rounds */
-            rounds: number | null;
-            /** Seconds */
-            seconds: number;
-            /**
-             * Side
-             * @enum {string}
-             */
-            side: "left" | "right" | "both";
-            /** Step */
-            step: number;
-            /** Steps */
-            steps: components["schemas"]["StepWords"][];
-            /** Swaps */
-            swaps: components["schemas"]["SwapOut"][];
-            /** Title */
-            title: string;
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "clear" | "caution" | "modify" | "exclude";
-            /** Words */
-            words: components["schemas"]["SideWords"][];
+        DosePart: {
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+            /** Part */
+            part: string;
+            /** Value */
+            value: number | null;
         };
         /**
          * DraftSheet
@@ -2046,6 +1983,16 @@ export interface components {
             visit: number;
         };
         /**
+         * EffortOut
+         * @description An effort in percent, and how a person is told it.
+         */
+        EffortOut: {
+            /** Percent */
+            percent: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * EraseIn
          * @description The client's full name, typed to confirm.
          */
@@ -2207,6 +2154,22 @@ export interface components {
             raised: boolean;
         };
         /**
+         * FourParts
+         * @description What the score of a ranked drill is made of: fit and burden 0-1, relief 0-3, risk 0-3.
+         */
+        FourParts: {
+            /** Burden */
+            burden: number;
+            /** Fit */
+            fit: number;
+            /** Relief */
+            relief: number;
+            /** Risk */
+            risk: number;
+            /** Score */
+            score: number;
+        };
+        /**
          * Frame
          * @description Everything around a step; `fault` says what cannot be read, and then nothing is judged.
          */
@@ -2325,6 +2288,8 @@ export interface components {
         /**
          * HomeDrill
          * @description A drill on the client's sheet; paused when a stop sign paused it.
+         *
+         *     `in_turn` stands at the first drill of those that are done in rounds: which they are, and how often.
          */
         HomeDrill: {
             /**
@@ -2364,6 +2329,11 @@ export interface components {
             felt_sites: string[];
             /** Harder */
             harder: string;
+            /**
+             * In Turn
+             * @default
+             */
+            in_turn: string;
             /** Method */
             method: string;
             /** Method Name */
@@ -2489,51 +2459,16 @@ export interface components {
             reason: string;
         };
         /**
-         * LeftOutDrill
-         * @description A drill left out, with the reason and every reason of its verdict.
-         */
-        LeftOutDrill: {
-            /** Drill */
-            drill: string;
-            /** Name */
-            name: string;
-            /**
-             * Override
-             * @enum {string}
-             */
-            override: "open" | "lead" | "never";
-            /** Reason */
-            reason: string;
-            /** Reasons */
-            reasons: components["schemas"]["ReasonOut"][];
-            /** Relevant */
-            relevant: boolean;
-            /** Rule */
-            rule: string;
-            /**
-             * Side
-             * @enum {string}
-             */
-            side: "left" | "right" | "both";
-            /** Source */
-            source: string | null;
-            /** Title */
-            title: string;
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "clear" | "caution" | "modify" | "exclude";
-        };
-        /**
          * LengthOption
-         * @description The exact session for so many minutes; one that is not `proved` is the best of the sets that were looked at.
+         * @description The exact session for some lengths; one that is not `proved` is the best of the sets that were looked at.
+         *
+         *     `minutes` are the lengths that give it, the shortest first; `own` whether the client's own is one of them.
          */
         LengthOption: {
             /** Drills */
-            drills: components["schemas"]["OptionDrill"][];
+            drills: components["schemas"]["TickedDrill"][];
             /** Minutes */
-            minutes: number;
+            minutes: number[];
             /** Minutes To Cover */
             minutes_to_cover: number | null;
             /** Own */
@@ -2544,10 +2479,18 @@ export interface components {
             reason: string | null;
             /** Seconds */
             seconds: number;
-            /** Timeline */
-            timeline: components["schemas"]["Stretch"][];
             /** Uncovered */
             uncovered: components["schemas"]["UncoveredOut"][];
+        };
+        /**
+         * LengthsOut
+         * @description Every length asked for, the shortest first, and whether a longer one would give nothing more.
+         */
+        LengthsOut: {
+            /** All Needed */
+            all_needed: boolean;
+            /** Lengths */
+            lengths: components["schemas"]["LengthOption"][];
         };
         /**
          * LimitIn
@@ -2629,42 +2572,6 @@ export interface components {
             means: string;
             /** Other Side */
             other_side: boolean;
-        };
-        /**
-         * MatchOut
-         * @description The Match step.
-         */
-        MatchOut: {
-            choices: components["schemas"]["ChoicesOut"];
-            /** Groups */
-            groups: components["schemas"]["DrillGroupIn"][];
-            /** Issues Program */
-            issues_program: boolean;
-            /** Left Out */
-            left_out: components["schemas"]["LeftOutDrill"][];
-            /** Needs */
-            needs: components["schemas"]["NeedOut"][];
-            /**
-             * Order
-             * @enum {string}
-             */
-            order: "rules" | "phases" | "own";
-            /** Ranked */
-            ranked: components["schemas"]["RankedDrill"][];
-            /** Revision */
-            revision: number;
-            /** Stage */
-            stage: number | null;
-            /** Stage Asked */
-            stage_asked: boolean;
-            /** Stage Fixed */
-            stage_fixed: boolean;
-            /** Stages */
-            stages: components["schemas"]["StageOut"][];
-            /** Tests First */
-            tests_first: string[];
-            /** Ticked */
-            ticked: components["schemas"]["TickedDrill"][];
         };
         /**
          * Me
@@ -2921,33 +2828,6 @@ export interface components {
             session: string;
         };
         /**
-         * OptionDrill
-         * @description One drill of an exact session.
-         */
-        OptionDrill: {
-            /** Drill */
-            drill: string;
-            /**
-             * Phase
-             * @enum {string}
-             */
-            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
-            /**
-             * Place
-             * @enum {string}
-             */
-            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
-            /** Seconds */
-            seconds: number;
-            /**
-             * Side
-             * @enum {string}
-             */
-            side: "left" | "right" | "both";
-            /** Title */
-            title: string;
-        };
-        /**
          * Options
          * @description Everything a form offers.
          */
@@ -2978,6 +2858,77 @@ export interface components {
             stop_reasons: components["schemas"]["SymptomOut"][];
             /** Symptoms */
             symptoms: components["schemas"]["SymptomOut"][];
+        };
+        /**
+         * OtherDrill
+         * @description One drill of the library: how it stands for this client, and why in one sentence.
+         */
+        OtherDrill: {
+            /** Alt */
+            alt: string;
+            /** Drill */
+            drill: string;
+            /** Equip */
+            equip: string[];
+            /** Ladder */
+            ladder: string | null;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: components["schemas"]["Named"][];
+            /**
+             * Override
+             * @enum {string}
+             */
+            override: "open" | "lead" | "never";
+            parts: components["schemas"]["FourParts"] | null;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
+            /** Phase Word */
+            phase_word: string;
+            /** Picture */
+            picture: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
+            /** Places */
+            places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
+            /** Source */
+            source: string | null;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "fits" | "by-hand" | "refused";
+            /** Title */
+            title: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
+            /** Why */
+            why: string;
+        };
+        /**
+         * OthersOut
+         * @description The library for one client, the best first, then what may be put on by hand, then what is refused.
+         */
+        OthersOut: {
+            /** Drills */
+            drills: components["schemas"]["OtherDrill"][];
         };
         /**
          * OverrideIn
@@ -3101,7 +3052,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "story" | "screening" | "measure" | "match" | "compose" | "tryout" | "home" | "respond" | "adjust";
+            step: "story" | "screening" | "measure" | "plan" | "tryout" | "home" | "respond" | "adjust";
             /** Words */
             words: string;
         };
@@ -3136,6 +3087,136 @@ export interface components {
             person_revision: number;
             /** Revision */
             revision: number;
+        };
+        /**
+         * PlanDrillOut
+         * @description One drill of the session and what may be chosen about it.
+         *
+         *     One that is a `rest` returns between others; `rounds` are those of its group. `why` is one sentence, `changed` what
+         *     is done otherwise for this client. A dose that is `own` was set by hand.
+         */
+        PlanDrillOut: {
+            /** Alt */
+            alt: string;
+            /** Changed */
+            changed: string[];
+            /** Days Per Week */
+            days_per_week: number;
+            /** Drill */
+            drill: string;
+            /** Method */
+            method: string;
+            /** Methods */
+            methods: components["schemas"]["Named"][];
+            /** Name */
+            name: string;
+            /** One Sided */
+            one_sided: boolean;
+            /** Own */
+            own: boolean;
+            /** Parts */
+            parts: components["schemas"]["DosePart"][];
+            /** Per Day */
+            per_day: number;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "settle" | "release" | "mobilise" | "lengthen" | "activate" | "strengthen" | "integrate";
+            /** Phase Word */
+            phase_word: string;
+            /** Picture */
+            picture: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
+            /** Places */
+            places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
+            /** Rest */
+            rest: boolean;
+            /** Rounds */
+            rounds: number | null;
+            /** Seconds */
+            seconds: number;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
+            /** Step */
+            step: number;
+            /** Steps */
+            steps: components["schemas"]["StepWords"][];
+            /** Swaps */
+            swaps: components["schemas"]["Named"][];
+            /** Title */
+            title: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "clear" | "caution" | "modify" | "exclude";
+            /** Why */
+            why: string;
+            /** Words */
+            words: components["schemas"]["SideWords"][];
+        };
+        /**
+         * PlanOut
+         * @description The Plan step. A session that was `made` is the rules' for `made_for` minutes: nobody has touched it yet.
+         */
+        PlanOut: {
+            choices: components["schemas"]["ChoicesOut"];
+            /** Coverage */
+            coverage: components["schemas"]["CoverageOut"][];
+            desk: components["schemas"]["DeskPlan"] | null;
+            /** Draft */
+            draft: components["schemas"]["TickedDrill"][];
+            /** Drills */
+            drills: components["schemas"]["PlanDrillOut"][];
+            /** Efforts */
+            efforts: components["schemas"]["EffortOut"][];
+            /** Groups */
+            groups: components["schemas"]["DrillGroupIn"][];
+            /** Issues Program */
+            issues_program: boolean;
+            /** Made */
+            made: boolean;
+            /** Made For */
+            made_for: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Needs */
+            needs: components["schemas"]["NeedOut"][];
+            /**
+             * Order
+             * @enum {string}
+             */
+            order: "rules" | "phases" | "own";
+            /** Over Minutes */
+            over_minutes: boolean;
+            /** Refused */
+            refused: components["schemas"]["RefusedOut"][];
+            /** Revision */
+            revision: number;
+            /** Seconds */
+            seconds: number;
+            /** Seconds Between */
+            seconds_between: number;
+            /** Stage */
+            stage: number | null;
+            /** Stage Asked */
+            stage_asked: boolean;
+            /** Stage Fixed */
+            stage_fixed: boolean;
+            /** Stages */
+            stages: components["schemas"]["StageOut"][];
+            /** Tests First */
+            tests_first: string[];
+            /** Timeline */
+            timeline: components["schemas"]["Stretch"][];
         };
         /**
          * PlannedDrillOut
@@ -3394,69 +3475,6 @@ export interface components {
             why: string;
         };
         /**
-         * RankedDrill
-         * @description A ranked drill with its four parts.
-         */
-        RankedDrill: {
-            /** Alt */
-            alt: string;
-            /** Burden */
-            burden: number;
-            /** Drill */
-            drill: string;
-            /** Fit */
-            fit: number;
-            /** Ladder */
-            ladder: string | null;
-            /** Method */
-            method: string;
-            /** Methods */
-            methods: components["schemas"]["Named"][];
-            /** Name */
-            name: string;
-            /** Needs */
-            needs: string[];
-            /**
-             * Override
-             * @enum {string}
-             */
-            override: "open" | "lead" | "never";
-            /** Phase Word */
-            phase_word: string;
-            /** Picture */
-            picture: string;
-            /**
-             * Place
-             * @enum {string}
-             */
-            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
-            /** Reasons */
-            reasons: components["schemas"]["ReasonOut"][];
-            /** Relief */
-            relief: number;
-            /** Risk */
-            risk: number;
-            /** Score */
-            score: number;
-            /**
-             * Side
-             * @enum {string}
-             */
-            side: "left" | "right" | "both";
-            /**
-             * Tick Side
-             * @enum {string}
-             */
-            tick_side: "left" | "right" | "both";
-            /** Title */
-            title: string;
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "clear" | "caution" | "modify" | "exclude";
-        };
-        /**
          * RatedDrill
          * @description A drill the profile rates: relief and risk, each 0-3.
          */
@@ -3535,6 +3553,18 @@ export interface components {
          * @description A ticked drill that the rules refuse now.
          */
         RefusedDrill: {
+            /** Drill */
+            drill: string;
+            /** Reason */
+            reason: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * RefusedOut
+         * @description A drill of the draft that the rules refuse now.
+         */
+        RefusedOut: {
             /** Drill */
             drill: string;
             /** Reason */
@@ -3693,29 +3723,6 @@ export interface components {
             version: string;
         };
         /**
-         * SaveMatch
-         * @description The drills in order, who orders them, and their groups, on the revision they were made on.
-         */
-        SaveMatch: {
-            /** Drills */
-            drills: components["schemas"]["TickedDrill"][];
-            /**
-             * Groups
-             * @default []
-             */
-            groups: components["schemas"]["DrillGroupIn"][];
-            /**
-             * Order
-             * @default rules
-             * @enum {string}
-             */
-            order: "rules" | "phases" | "own";
-            /** Revision */
-            revision: number;
-            /** Stage */
-            stage?: number | null;
-        };
-        /**
          * SaveMeasure
          * @description The whole step on the revision it was made on.
          */
@@ -3737,6 +3744,29 @@ export interface components {
              * @default []
              */
             sittings: components["schemas"]["SittingIn"][];
+        };
+        /**
+         * SavePlan
+         * @description The drills in order, who orders them, and their groups, on the revision they were made on.
+         */
+        SavePlan: {
+            /** Drills */
+            drills: components["schemas"]["TickedDrill"][];
+            /**
+             * Groups
+             * @default []
+             */
+            groups: components["schemas"]["DrillGroupIn"][];
+            /**
+             * Order
+             * @default rules
+             * @enum {string}
+             */
+            order: "rules" | "phases" | "own";
+            /** Revision */
+            revision: number;
+            /** Stage */
+            stage?: number | null;
         };
         /**
          * SaveScreening
@@ -4478,18 +4508,6 @@ export interface components {
             points: number;
             /** Why */
             why: string[];
-        };
-        /**
-         * SwapOut
-         * @description What could stand in a drill's place.
-         */
-        SwapOut: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Score */
-            score: number;
         };
         /**
          * SymptomOut
@@ -8491,100 +8509,6 @@ export interface operations {
             };
         };
     };
-    read_by_hand: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                visit: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ByHandOut"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Method Not Allowed */
-            405: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     save_choices: {
         parameters: {
             query?: never;
@@ -8920,100 +8844,6 @@ export interface operations {
             };
             /** @description Unsupported Media Type */
             415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    read_compose: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                visit: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ComposeOut"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Method Not Allowed */
-            405: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9883,225 +9713,6 @@ export interface operations {
             };
         };
     };
-    read_match: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                visit: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MatchOut"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Method Not Allowed */
-            405: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    save_match: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                visit: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SaveMatch"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Revision"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Method Not Allowed */
-            405: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     read_measure: {
         parameters: {
             query?: {
@@ -10633,6 +10244,509 @@ export interface operations {
             };
             /** @description Unsupported Media Type */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavePlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revision"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_by_hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByHandOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_lengths: {
+        parameters: {
+            query?: {
+                minutes?: number | null;
+            };
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LengthsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_others: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OthersOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
                 headers: {
                     [name: string]: unknown;
                 };

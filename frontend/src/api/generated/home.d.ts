@@ -178,6 +178,8 @@ export interface components {
         /**
          * HomeDrill
          * @description A drill on the client's sheet; paused when a stop sign paused it.
+         *
+         *     `in_turn` stands at the first drill of those that are done in rounds: which they are, and how often.
          */
         HomeDrill: {
             /**
@@ -217,6 +219,11 @@ export interface components {
             felt_sites: string[];
             /** Harder */
             harder: string;
+            /**
+             * In Turn
+             * @default
+             */
+            in_turn: string;
             /** Method */
             method: string;
             /** Method Name */

@@ -59,7 +59,7 @@ async function revoked(): Promise<void> {
       <button v-if="session.may('manage-link')" class="act" @click="newLink">Make a private link</button>
     </div>
     <LinkList v-if="data.links.length" :visit="visit" :links="data.links" :may="session.may('manage-link')" @changed="revoked" />
-    <p v-if="!versions[0]" class="empty quiet">Tick drills in Match, then hand over the sheet at the right. The printed sheet and the private link appear here.</p>
+    <p v-if="!versions[0]" class="empty quiet">Hand the session over in Plan. The printed sheet and the private link appear here.</p>
 
     <template v-if="versions[0]">
       <h2>On paper</h2>

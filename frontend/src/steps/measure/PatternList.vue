@@ -35,7 +35,7 @@ const shown = computed(() => props.signs.filter((s) => all.value || s.asked || p
         <p v-if="pattern.unwanted.length && pattern.decided" class="small clay">Not wanted now: {{ pattern.unwanted.map(needWords).join(', ') }}</p>
       </article>
       <p v-if="asked.length" class="small needs"><span class="quiet">asks for: </span>{{ weighed(asked) }}</p>
-      <p v-if="beside.length" class="small needs"><span class="quiet">also found, beside this complaint and not treated unless you say so in Match: </span>{{ weighed(beside) }}</p>
+      <p v-if="beside.length" class="small needs"><span class="quiet">also found, beside this complaint and not treated unless you say so in Plan: </span>{{ weighed(beside) }}</p>
     </div>
   </div>
 </template>

@@ -1,4 +1,4 @@
-"""Match: needs, ranking, what is left out, what is ticked."""
+"""Plan: the drills put on the sheet, their doses, orders and groups."""
 
 from __future__ import annotations
 
@@ -66,7 +66,7 @@ class TickedDrill(In):
     reason: Annotated[str, Field(max_length=300)] = ""
 
 
-class SaveMatch(In):
+class SavePlan(In):
     """The drills in order, who orders them, and their groups, on the revision they were made on."""
 
     revision: Annotated[int, Field(ge=0)]

@@ -1,4 +1,4 @@
-"""Compose, and a clinician's own choices."""
+"""A clinician's own choices: methods, needs by hand, pinned and barred drills, overrides."""
 
 from __future__ import annotations
 
@@ -9,19 +9,12 @@ from easepath.api.auth import staff
 from easepath.api.schemas.choices import ChoicesIn, OverrideIn
 from easepath.api.schemas.common import Problem, Revision
 from easepath.api.views.choices import ComparedNeed, OverrideOut, compared_methods, override_line, row_of
-from easepath.api.views.compose import ComposeOut, compose_view
 from easepath.clinic.actions.overrides import override_verdict, withdraw_override
 from easepath.clinic.actions.save_choices import Choices, save_choices
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_override, get_visit
 
-router = Router(tags=["compose"])
-
-
-@router.get("/visits/{visit}/compose", response=ComposeOut, operation_id="read_compose")
-def read_compose(request: HttpRequest, visit: int) -> ComposeOut:
-    """Exact sessions side by side, and the draft with its choices."""
-    return compose_view(read_visit(staff(request), visit))
+router = Router(tags=["plan"])
 
 
 @router.put(

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import NumberBox from '@/ui/NumberBox.vue'
+import PickOne from '@/ui/PickOne.vue'
+
+/** The figures of a dose, each within what its method takes; a step of the ladder is one act beside them. */
+const props = defineProps<{ drill: Schemas['PlanDrillOut']; efforts: Schemas['EffortOut'][]; fields: Record<string, string>; at: number }>()
+const emit = defineEmits<{ part: [part: string, value: number | null]; step: [step: number] }>()
+const LABELS: Record<string, string> = {
+  sets: 'sets', reps: 'times', hold_s: 'hold, seconds', hold_breaths: 'hold, breaths', breaths: 'breaths', seconds: 'seconds in all', contract_s: 'press, seconds',
+  relax_s: 'ease, seconds', directions: 'directions', circuits: 'rounds', spots: 'spots',
+}
+/** a part the dose does not have is offered where it changes how the drill is done, not as an empty field of everything */
+const shown = computed(() => props.drill.parts.filter((one) => one.part !== 'effort_pct' && LABELS[one.part] && (one.value !== null || ['sets', 'hold_breaths'].includes(one.part)) && one.most > 0))
+const effort = computed(() => props.drill.parts.find((one) => one.part === 'effort_pct' && one.value !== null))
+const efforts = computed(() => props.efforts.filter((one) => effort.value && one.percent >= effort.value.least && one.percent <= effort.value.most).map((one) => ({ value: String(one.percent), text: one.words })))
+const now = computed(() => props.drill.steps.findIndex((one) => one.step === props.drill.step))
+const lighter = computed(() => props.drill.steps[now.value - 1])
+const heavier = computed(() => props.drill.steps[now.value + 1])
+const standing = computed(() => (props.drill.own ? 'a dose of your own' : props.drill.step < 0 ? 'eased below the start' : props.drill.step === 0 ? 'the start dose' : `step ${props.drill.step} of ${props.drill.steps.length - 2}`))
+const fault = computed(() => Object.entries(props.fields).find(([name]) => name.startsWith(`drills.${props.at}.dose`))?.[1])
+</script>
+
+<template>
+  <div class="dose" role="group" :aria-label="`Dose of ${drill.title}`">
+    <NumberBox v-for="one in shown" :key="one.part" :label="LABELS[one.part] ?? one.part" :model-value="one.value" :least="one.least" :most="one.most" :step="one.most > 30 ? 5 : 1" @update:model-value="emit('part', one.part, $event)" />
+    <label v-if="effort" class="effort"><span class="small quiet">effort</span>
+      <PickOne label="effort" :options="efforts" :model-value="String(effort.value)" @update:model-value="emit('part', 'effort_pct', $event ? Number($event) : null)" />
+    </label>
+    <span class="ladder small">
+      <button type="button" class="act" :disabled="!lighter" :title="lighter?.words ?? 'this is the lightest'" @click="lighter && emit('step', lighter.step)">lighter</button>
+      <button type="button" class="act" :disabled="!heavier" :title="heavier?.words ?? 'this is the top'" @click="heavier && emit('step', heavier.step)">heavier</button>
+      <span class="quiet">{{ standing }}</span>
+    </span>
+    <p v-if="fault" class="clay small" role="alert">{{ fault }}</p>
+  </div>
+</template>
+
+<style scoped>
+.dose { display: flex; flex-wrap: wrap; gap: 0.4rem 0.8rem; align-items: end; }
+.effort { display: grid; gap: 0.05rem; min-width: 13rem; }
+.ladder { display: flex; gap: 0.4rem; align-items: center; }
+.ladder .act { min-height: 36px; padding: 0 0.7rem; font-weight: 400; }
+</style>
