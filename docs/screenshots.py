@@ -100,16 +100,20 @@ def clinic(browser: Browser) -> None:
     shot(page, "try")
     open_client(page, "Emre Dahl", "Hip impingement")
     base = page.url.rsplit("/", 1)[0]
-    for step in ("story", "measure", "match", "compose", "home"):
+    for step in ("story", "measure", "plan", "home"):
         visit(page, base, step, step)
     page.get_by_role("link", name="sheet", exact=True).first.click()
     page.get_by_role("heading", name="For Emre, at home").wait_for()
     shot(page, "printed-sheet")
-    page.goto(f"{base}/compose")
-    page.get_by_role("button", name="by length").click()
-    shot(page, "lengths")
-    page.goto(f"{base}/match")
-    page.get_by_role("button", name="why").nth(1).click()
+    page.goto(f"{base}/plan")
+    page.get_by_role("list", name="The session").locator(".name").nth(1).click()
+    page.get_by_role("button", name="In turn with the next").click()
+    page.get_by_role("group", name="In turn: 2 to 3").wait_for()
+    page.get_by_role("region", name="Others").get_by_text(re.compile("by hand$")).click()
+    page.get_by_role("button", name="Reason").first.click()
+    shot(page, "plan-by-hand")
+    page.get_by_role("region", name="Others").locator("li .name").first.click()
+    page.get_by_text("It supports your decision").wait_for()
     shot(page, "reasons")
     open_client(page, "Ines Varga", "Groin")
     visit(page, page.url.rsplit("/", 1)[0], "respond", "respond")
@@ -122,6 +126,8 @@ def visit(page: Page, base: str, step: str, name: str) -> None:
     page.get_by_role("heading", level=1).wait_for()
     if step == "measure":
         page.get_by_role("button", name="Hip internal rotation").first.click()
+    if step == "plan":
+        page.get_by_role("button", name=re.compile("^Put .* on$")).first.wait_for()
     shot(page, name)
 
 
