@@ -1,0 +1,195 @@
+"""A practitioner's own sessions, made by hand in Plan for a client on the first visit, as far as the handed-over version."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from typing import Any
+
+import pytest
+from django.test import Client as Browser
+from playwright.sync_api import Locator, Page, expect
+
+from easepath.clinic.models import PlanVersion
+from easepath.core.knowledge import shipped_library
+from tests.api.test_steps import BACKEND, told_and_screened
+from tests.browser.conftest import go, put_on, session_titles
+from tests.conftest import World
+
+SignIn = Callable[..., None]
+TITLE = shipped_library().title
+REASON = "she has done it for years"
+
+
+@pytest.fixture
+def plan(sign_in: SignIn, live: World, page: Page, live_server: Any) -> Callable[[str], None]:
+    """Open Plan for a client whose story is told and whose screen is clear, with nothing on the sheet."""
+
+    def run(condition: str) -> None:
+        staff = Browser(headers={"host": "localhost"})
+        staff.force_login(live.users["hanne"], backend=BACKEND)
+        visit = told_and_screened(staff, condition)
+        sign_in()
+        page.goto(f"{live_server.url}/visit/{visit}/story")
+        go(page, "Plan")
+        expect(session_titles(page)).not_to_have_count(0)
+        for left in range(session_titles(page).count() - 1, -1, -1):
+            row(page, 0).locator(".name").click()
+            row(page, 0).get_by_role("button", name="Take it off").click()
+            expect(session_titles(page)).to_have_count(left)
+
+    return run
+
+
+def row(page: Page, at: int) -> Locator:
+    """A drill of the session."""
+    return page.get_by_role("list", name="The session").locator("[data-drill]").nth(at)
+
+
+def put(page: Page, *drills: str) -> None:
+    """Put drills on the sheet, with a reason where one is asked."""
+    others = page.get_by_role("region", name="Others")
+    for drill in drills:
+        others.get_by_label("Find a drill by name, place or what it is for").fill(TITLE(drill))
+        fits = others.get_by_text(re.compile(r"^\d+ fit$"))
+        fits.click()
+        ranked = others.get_by_role("button", name=f"Put {TITLE(drill)} on", exact=True).count()
+        put_on(page, TITLE(drill), "" if ranked else REASON)
+
+
+def set_part(page: Page, at: int, part: str, value: int) -> None:
+    """Set one figure of a dose by hand."""
+    field = row(page, at).get_by_label(part, exact=True)
+    field.fill(str(value))
+    field.press("Enter")
+
+
+def hand_over(page: Page) -> PlanVersion:
+    """Hand the sheet over from the bar; the version it made."""
+    page.get_by_role("button", name=re.compile("^Hand over version")).click()
+    expect(page.get_by_text("private link, shown once")).to_be_visible()
+    version = PlanVersion.objects.order_by("pk").last()
+    assert version is not None
+    return version
+
+
+def test_four_stretches_of_four_times_thirty_seconds(plan: Callable[[str], None], page: Page) -> None:
+    plan("toe-reach-limited")
+    drills = ("calf-wall", "chair-hamstring", "figure-four-chair", "crossed-leg-chair")
+    put(page, *drills)
+    for at in range(len(drills)):
+        row(page, at).locator(".name").click()
+        set_part(page, at, "sets", 4)
+        set_part(page, at, "hold, seconds", 30)
+        expect(row(page, at).get_by_text("a dose of your own")).to_be_visible()
+        row(page, at).locator(".name").click()
+    version = hand_over(page)
+    assert [(one.drill, one.dose["sets"], one.dose["hold_s"]) for one in version.drills.all()] == [
+        (drill, 4, 30) for drill in drills
+    ]  # fmt: skip
+    assert all(one.order is not None for one in version.drills.all())
+
+
+def test_a_circuit_of_four_in_three_rounds_equal_on_both_sides(plan: Callable[[str], None], page: Page) -> None:
+    plan("toe-reach-limited")
+    drills = ("side-leg-raise", "lunge-rock", "long-leg-rock-forward", "clam-isometric")
+    put(page, *drills)
+    for first in range(3):
+        row(page, first).locator(".name").click()
+        row(page, first).get_by_role("button", name="In turn with the next").click()
+        expect(page.get_by_role("group", name=f"In turn: 1 to {first + 2}")).to_be_visible()
+        row(page, first).locator(".name").click()
+    group = page.get_by_role("group", name="In turn: 1 to 4")
+    group.get_by_label("rounds").fill("3")
+    group.get_by_label("rounds").press("Enter")
+    expect(page.get_by_text("saved").first).to_be_visible()
+    version = hand_over(page)
+    (circuit,) = version.groups
+    assert (sorted(circuit["drills"]), circuit["rounds"], circuit["order"]) == (sorted(drills), 3, "round")
+    sides = [one["side"] for one in version.timeline if one["kind"] == "side"]
+    assert sides.count("left") == sides.count("right") == 12
+    told = [one.prescription["sides"] for one in version.drills.all()]
+    assert all(left["dose"] == right["dose"] for left, right in told)
+
+
+def test_one_side_is_finished_before_the_other(plan: Callable[[str], None], page: Page) -> None:
+    plan("toe-reach-limited")
+    put(page, "chair-hamstring", "lunge-rock", "calf-wall")
+    for first in range(2):
+        row(page, first).locator(".name").click()
+        row(page, first).get_by_role("button", name="In turn with the next").click()
+        expect(page.get_by_role("group", name=f"In turn: 1 to {first + 2}")).to_be_visible()
+        row(page, first).locator(".name").click()
+    group = page.get_by_role("group", name="In turn: 1 to 3")
+    group.get_by_label("rounds").fill("1")
+    group.get_by_label("rounds").press("Enter")
+    group.get_by_text("all on one side first").click()
+    expect(page.get_by_text("saved").first).to_be_visible()
+    version = hand_over(page)
+    sides = [one["side"] for one in version.timeline if one["kind"] == "side"]
+    assert len(set(sides[:3])) == len(set(sides[3:])) == 1
+    assert sides[0] != sides[3]
+    assert [one["kind"] for one in version.timeline].count("change") == 1
+
+
+def test_the_shin_at_the_wall_on_day_one_goes_through_its_stages(plan: Callable[[str], None], page: Page) -> None:
+    plan("toe-reach-limited")
+    put(page, "wall-shin")
+    expect(row(page, 0).get_by_text(f"by hand: {REASON}")).to_be_visible()
+    version = hand_over(page)
+    only = version.drills.get()
+    assert (only.drill, only.reason) == ("wall-shin", REASON)
+    assert len({beat["word"] for beat in only.prescription["sides"][0]["pace"]}) > 1
+
+
+def test_three_rungs_of_one_ladder_and_control_before_mobility(plan: Callable[[str], None], page: Page) -> None:
+    plan("low-back-stiff")
+    drills = (
+        "pelvic-tilt",
+        "seated-pelvic-tilt",
+        "pelvic-rock-standing",
+        "seated-squeeze",
+        "bridge-half",
+        "lunge-rock",
+    )
+    put(page, *drills)
+    expect(page.get_by_text("another rung of the same ladder is in the plan").first).to_be_visible()
+    mobility, names = TITLE("lunge-rock"), session_titles(page).all_inner_texts()
+    for at in range(names.index(mobility), len(drills) - 1):
+        row(page, at).locator(".grip").focus()
+        page.keyboard.press("ArrowDown")
+        expect(session_titles(page).nth(at + 1)).to_have_text(mobility)
+    expect(page.get_by_text("in your own order")).to_be_visible()
+    expect(page.get_by_text("The usual order has these earlier")).to_contain_text(mobility)
+    version = hand_over(page)
+    assert [TITLE(one.drill) for one in version.drills.all()] == [*(n for n in names if n != mobility), mobility]
+    assert version.order == "own"
+
+
+def test_a_class_of_twelve_drills_in_twenty_six_minutes(plan: Callable[[str], None], page: Page) -> None:
+    plan("low-back-stiff")
+    drills = (
+        "pelvic-tilt", "bridge-half", "bird-leg-slide", "childs-pose", "lunge-rock", "side-leg-raise", "clam-isometric",
+        "calf-wall", "chair-hamstring", "seated-squeeze", "figure-four-chair", "supine-twist",
+    )  # fmt: skip
+    put(page, *drills)
+    expect(page.get_by_text("too long")).to_be_visible()
+    version = hand_over(page)
+    assert version.drills.count() == 12
+    assert 12 * 60 < version.seconds <= 26 * 60
+
+
+def test_from_measure_to_hand_over_with_the_made_session_in_two_acts(
+    sign_in: SignIn, live: World, page: Page, live_server: Any
+) -> None:
+    staff = Browser(headers={"host": "localhost"})
+    staff.force_login(live.users["hanne"], backend=BACKEND)
+    visit = told_and_screened(staff, "low-back-stiff")
+    sign_in()
+    page.goto(f"{live_server.url}/visit/{visit}/measure")
+    go(page, "Plan")
+    expect(page.get_by_text("A session for 12 minutes, made from what you found")).to_be_visible()
+    titles = session_titles(page).all_inner_texts()
+    version = hand_over(page)
+    assert [TITLE(one.drill) for one in version.drills.all()] == titles
+    assert [one.order["ease"] for one in version.drills.all() if one.order] == [True] * len(titles)
