@@ -125,7 +125,7 @@ def main() -> None:
             stands.update(answer.json())
 
         measure("save a story", SAVE_MS, save, times=20)
-        for step in ("measure", "match", "compose", "tryouts", "respond", "home"):
+        for step in ("measure", "plan", "plan/lengths", "plan/others", "plan/by-hand", "tryouts", "respond", "home"):
             path = f"/api/visits/{visit.pk}/{step}"
             measure(f"answer after a year: {step}", 1500, lambda path=path: browser.get(path), times=5)  # type: ignore[misc]
         sheet = sheet_of(PlanVersion.objects.order_by("pk").first()).model_dump()  # type: ignore[arg-type]

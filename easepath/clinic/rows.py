@@ -76,6 +76,7 @@ class DraftRow(Row):
     rest: bool = False
     order: Annotated[dict[str, Any] | None, BeforeValidator(_loaded)] = None
     reason: str = ""
+    names: Texts = ()
 
 
 class VisitRow(Row):

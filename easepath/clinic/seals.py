@@ -23,7 +23,7 @@ SEALED: dict[type[fields.Model], tuple[str, ...]] = {
     models.SessionCount: ("reason",),
     models.MorningReport: (),
     models.PlanVersion: ("overridden",),
-    models.PlanDrill: ("reason",),
+    models.PlanDrill: ("reason", "names"),
     models.Clearance: ("doctor", "reason"),
     models.KeptFacts: ("facts",),
 }

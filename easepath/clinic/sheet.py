@@ -25,6 +25,7 @@ class SheetDrill(SheetEntry):
     place: Place
     picture: str
     rest: bool = False
+    names: tuple[str, ...] = ()
 
 
 class HomeDrill(SheetDrill):
@@ -110,7 +111,7 @@ def _drill(row: models.PlanDrill) -> HomeDrill:
     told["changed"] = tuple(client_sentence(library, text) for text in told.get("changed", ()))
     return HomeDrill(
         drill=row.drill, side=side_word(row.side), method=row.method, step=row.step, place=place_word(row.place),
-        picture=picture_of(row.drill), rest=row.rest, **told,
+        picture=picture_of(row.drill), rest=row.rest, names=row.names, **told,
     )  # fmt: skip
 
 

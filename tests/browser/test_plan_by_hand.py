@@ -115,6 +115,12 @@ def test_a_circuit_of_four_in_three_rounds_equal_on_both_sides(plan: Callable[[s
 def test_one_side_is_finished_before_the_other(plan: Callable[[str], None], page: Page) -> None:
     plan("toe-reach-limited")
     put(page, "chair-hamstring", "lunge-rock", "calf-wall")
+    at = session_titles(page).all_inner_texts().index(TITLE("lunge-rock"))
+    row(page, at).locator(".name").click()
+    row(page, at).get_by_label("Directions by name, in turn").fill("forward, to the side, across")
+    row(page, at).get_by_label("Directions by name, in turn").press("Tab")
+    expect(row(page, at).get_by_text("in turn: forward, to the side, across")).to_be_visible()
+    row(page, at).locator(".name").click()
     for first in range(2):
         row(page, first).locator(".name").click()
         row(page, first).get_by_role("button", name="In turn with the next").click()
@@ -130,6 +136,7 @@ def test_one_side_is_finished_before_the_other(plan: Callable[[str], None], page
     assert len(set(sides[:3])) == len(set(sides[3:])) == 1
     assert sides[0] != sides[3]
     assert [one["kind"] for one in version.timeline].count("change") == 1
+    assert version.drills.get(drill="lunge-rock").names == ["forward", "to the side", "across"]
 
 
 def test_the_shin_at_the_wall_on_day_one_goes_through_its_stages(plan: Callable[[str], None], page: Page) -> None:

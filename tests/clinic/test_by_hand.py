@@ -32,7 +32,7 @@ REASON = "she knows it from years of rowing"
 ROCK, SQUEEZE, TILT = "lunge-rock", "seated-squeeze", "pelvic-tilt"
 TICKED = (
     Ticked(SQUEEZE, "both", order={"ease": True, "up_to": 2, "instead": None}),
-    Ticked(ROCK, "right", reason=REASON),
+    Ticked(ROCK, "right", reason=REASON, names=("forward", "across")),
     Ticked(TILT, "both"),
     Ticked(ROCK, "right", rest=True),
 )
@@ -63,6 +63,8 @@ def test_order_rounds_rests_and_orders_reach_the_version_and_the_next_draft(worl
     facts = read_visit(world.users["hanne"], world.visit("Tom").pk).facts.plan
     assert [planned.rest for planned in facts.drills] == [False, False, False, True]
     assert facts.groups == GROUPS
+    assert [drill.names for drill in sheet.drills] == [(), ("forward", "across"), (), ()]
+    assert Draft.of(read_visit(world.users["hanne"], world.visit("Tom").pk)).ticked[1].names == ("forward", "across")
     assert facts.drills[0].order is not None
     assert any("in 3 rounds" in line for line in version.difference)
     assert any("returns as a rest" in line for line in version.difference)
@@ -137,4 +139,4 @@ def test_an_erasure_blanks_the_reason_and_nothing_else_may(world: World) -> None
         *models.PlanDrill.objects.filter(version=version),
         *models.DraftDrill.objects.filter(drill=ROCK),
     ]
-    assert {one.reason for one in texts if one.drill == ROCK} == {""}
+    assert {(one.reason, *one.names) for one in texts if one.drill == ROCK} == {("",)}

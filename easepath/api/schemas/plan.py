@@ -52,7 +52,8 @@ class DrillGroupIn(In):
 class TickedDrill(In):
     """A drill of the sheet; no step leaves the start dose to the rules, a dose set by hand wins over its step.
 
-    A `rest` returns between others; `reason` says why it is there where the rules would leave it out.
+    A `rest` returns between others; `reason` says why it is there where the rules would leave it out, `names`
+    are its directions in the clinician's words.
     """
 
     drill: Word
@@ -64,6 +65,7 @@ class TickedDrill(In):
     rest: bool = False
     order: StandingOrderIn | None = None
     reason: Annotated[str, Field(max_length=300)] = ""
+    names: Annotated[list[Annotated[str, Field(min_length=1, max_length=40)]], Field(max_length=8)] = []
 
 
 class SavePlan(In):

@@ -186,14 +186,14 @@ def _cautions(assessment: Assessment, session: Session) -> list[str]:
 
 def _same_drills(record: Record, session: Session, version: models.PlanVersion) -> bool:
     """Whether the draft is what the running version already says."""
-    agreed = {(one.drill, one.rest): one.order for one in record.draft}
+    agreed = {(one.drill, one.rest): (one.order, list(one.names)) for one in record.draft}
     draft = [
         (i.drill.id, i.rest, i.method, i.place, agreed.get((i.drill.id, i.rest)),
          [(s.side, dose_words(s.dose, i.method)) for s in i.sides])
         for i in session.drills
     ]  # fmt: skip
     running = [
-        (row.drill, row.rest, row.method, row.place, row.order,
+        (row.drill, row.rest, row.method, row.place, (row.order, row.names),
          [(s["side"], s["words"]) for s in row.prescription["sides"]])
         for row in version.drills.all()
     ]  # fmt: skip

@@ -190,6 +190,7 @@ def draft_rows(draft: Draft) -> list[TickedDrill]:
             drill=one.drill, side=side_word(one.side), method=one.method, step=one.step,
             place=one_of(TICKED_PLACES, one.place), dose=OwnDose(**one.dose) if one.own and one.dose else None,
             rest=one.rest, order=StandingOrderIn(**one.order) if one.order else None, reason=one.reason,
+            names=list(one.names),
         )
         for one in draft.ticked
     ]  # fmt: skip

@@ -151,7 +151,7 @@ def _kept(row: models.PlanDrill) -> Chosen:
     """A drill that goes on as it was handed over."""
     return Chosen(
         row.drill, side_word(row.side), row.method, row.step, place_word(row.place), stored_dose(row.dose),
-        rest=row.rest, order=stored_order(row.order), reason=row.reason,
+        rest=row.rest, order=stored_order(row.order), reason=row.reason, names=tuple(row.names),
     )  # fmt: skip
 
 
@@ -160,5 +160,6 @@ def _changed(row: models.PlanDrill, target: dict[str, Any]) -> Chosen:
     place = place_word(row.place) if target["drill"] == row.drill else None
     dose = stored_dose(target.get("dose"))
     told = Chosen(target["drill"], side_word(row.side), target["method"], target["step"], place, dose)
-    same = target["drill"] == row.drill
-    return replace(told, order=stored_order(row.order), reason=row.reason) if same else told
+    if target["drill"] != row.drill:
+        return told
+    return replace(told, order=stored_order(row.order), reason=row.reason, names=tuple(row.names))

@@ -160,6 +160,7 @@ def _drills(record: Record, session: Session, chosen: tuple[Chosen, ...]) -> lis
             position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,
             rest=item.rest, reason=by_hand[item.drill.id, item.rest].reason,
+            names=list(by_hand[item.drill.id, item.rest].names),
             order=_order(by_hand[item.drill.id, item.rest]),
             dose=dose, prescription=sheet_entry(record.assessment.matcher, item, pictured).model_dump(mode="json"),
         ))  # fmt: skip

@@ -64,9 +64,12 @@ def draft_from_version(visit: models.Visit, version: models.PlanVersion | None) 
         replace_draft(visit, Draft(()))
         return
     ticked = tuple(
-        Ticked(r.drill, r.side, r.method, r.step, r.place, r.dose, rest=r.rest, order=r.order, reason=r.reason)
+        Ticked(
+            r.drill, r.side, r.method, r.step, r.place, r.dose, rest=r.rest, order=r.order, reason=r.reason,
+            names=tuple(r.names),
+        )
         for r in version.drills.all()
-    )
+    )  # fmt: skip
     replace_draft(visit, Draft(ticked, None, one_of(ORDERS, version.order), stored_groups(version.groups)))
 
 
@@ -89,9 +92,10 @@ def replace_draft(visit: models.Visit, draft: Draft) -> None:
     visit.order, visit.groups = draft.order, [group.model_dump(mode="json") for group in draft.groups]
     visit.save(update_fields=["order", "groups"])
     visit.draft_drills.all().delete()
+    rows = [vars(one) | {"names": list(one.names)} for one in draft.ticked]
     models.DraftDrill.objects.bulk_create(
-        models.DraftDrill(visit=visit, position=n, **vars(one)) for n, one in enumerate(draft.ticked)
-    )
+        models.DraftDrill(visit=visit, position=n, **row) for n, row in enumerate(rows)
+    )  # fmt: skip
 
 
 def _staged(record: Record, stage: int | None) -> models.Complaint:

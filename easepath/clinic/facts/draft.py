@@ -13,13 +13,17 @@ from easepath.core.compose.session import ORDERS, Order
 from easepath.core.facts import DrillGroup, PlannedDrill, StandingOrder
 from easepath.core.vocabulary import one_of, place_word, side_word
 
+CHOSEN = ("dose", "own", "rest", "order", "names")
+"""What is told of a row only where it was chosen."""
+
 
 @dataclass(frozen=True)
 class Ticked:
     """One drill put on the sheet; an empty method and a None step leave the choice to the rules.
 
     A dose wins over its step; one that is `own` was set by hand, in the parts that were set. A `rest` returns between
-    others, `order` is what may change at home, and `reason` why it stands there where the rules would leave it out.
+    others, `order` is what may change at home, `reason` why it stands there where the rules would leave it out, and
+    `names` are its directions in the clinician's words.
     """
 
     drill: str
@@ -32,11 +36,17 @@ class Ticked:
     rest: bool = False
     order: dict[str, Any] | None = None
     reason: str = ""
+    names: tuple[str, ...] = ()
 
     def as_data(self) -> dict[str, Any]:
         """The row as it was chosen: a dose is told where it was set by hand, a choice where it was made."""
-        told = {name: value for name, value in vars(self).items() if name not in ("dose", "own", "rest", "order")}
-        by_hand = {"dose": self.dose if self.own else None, "rest": self.rest, "order": self.order}
+        told = {name: value for name, value in vars(self).items() if name not in CHOSEN}
+        by_hand = {
+            "dose": self.dose if self.own else None,
+            "rest": self.rest,
+            "order": self.order,
+            "names": list(self.names),
+        }
         return told | {name: value for name, value in by_hand.items() if value}
 
 
@@ -57,7 +67,7 @@ class Draft:
     def of(cls, record: Record) -> Draft:
         """The draft as it stands in the rows."""
         ticked = tuple(
-            Ticked(r.drill, r.side, r.method, r.step, r.place, r.dose, r.own, r.rest, r.order, r.reason)
+            Ticked(r.drill, r.side, r.method, r.step, r.place, r.dose, r.own, r.rest, r.order, r.reason, r.names)
             for r in record.draft
         )
         groups = stored_groups(record.visit.groups)
@@ -92,6 +102,7 @@ class Draft:
                 rest=one.rest,
                 order=stored_order(one.order),
                 reason=one.reason,
+                names=one.names,
             )
             for one in self.ticked
         )

@@ -16,7 +16,8 @@ class DraftDrill(models.Model):
 
     `dose` is what the running version has, as long as method, step and side are its; or, where it is `own`, the parts
     of a dose that were set by hand. A `rest` returns between others and is never logged; `order` is what may change at
-    home, `reason` why it stands there where the rules would leave it out.
+    home, `reason` why it stands there where the rules would leave it out, `names` its directions in the
+    clinician's words.
     """
 
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="draft_drills")
@@ -31,6 +32,7 @@ class DraftDrill(models.Model):
     rest = models.BooleanField(default=False)
     order = models.JSONField(null=True, blank=True)
     reason = models.CharField(max_length=300, blank=True)
+    names = models.JSONField(default=list, blank=True)
 
     class Meta:
         ordering = ("position",)
@@ -93,7 +95,7 @@ class PlanDrill(models.Model):
     """One drill of a version with everything the sheet says about it, as it was that day.
 
     `dose`, that of a side without an extra set, is what the client does; `step` is where it stood on the ladder.
-    `rest`, `order` and `reason` are those of the draft it was handed over from.
+    `rest`, `order`, `reason` and `names` are those of the draft it was handed over from.
     """
 
     version = models.ForeignKey(PlanVersion, on_delete=models.CASCADE, related_name="drills")
@@ -109,6 +111,7 @@ class PlanDrill(models.Model):
     rest = models.BooleanField(default=False)
     order = models.JSONField(null=True)
     reason = models.CharField(max_length=300, blank=True)
+    names = models.JSONField(default=list)
 
     class Meta:
         ordering = ("position",)

@@ -28,7 +28,7 @@ class Chosen:
     """A drill a clinician put into a session; a method, step or place that is None is the rules' choice.
 
     A dose wins over its step. A `rest` is a drill of the session that returns between others. `reason` is why it stands
-    there where the rules would leave it out, `order` what may change at home.
+    there where the rules would leave it out, `order` what may change at home, `names` its directions in words.
     """
 
     drill: str
@@ -40,6 +40,7 @@ class Chosen:
     rest: bool = False
     order: StandingOrder | None = None
     reason: str = ""
+    names: tuple[str, ...] = ()
 
     @property
     def sides(self) -> frozenset[SideName]:

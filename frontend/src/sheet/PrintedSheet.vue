@@ -46,6 +46,7 @@ const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
           <p v-if="drill.in_turn"><strong>{{ drill.in_turn }}</strong></p>
           <h2><span class="n">{{ n + 1 }}</span> {{ drill.title }}<template v-if="drill.rest">, once more to rest</template></h2>
           <p class="dose"><strong>{{ sidesWords(drill) }}</strong> · {{ drill.per_day > 1 ? `${drill.per_day} times a day` : 'once a day' }}, {{ drill.days_per_week }} days a week · {{ drill.place === 'stand' ? 'standing' : `on the ${drill.place}` }}<template v-if="drill.beside"> · beside the session</template></p>
+          <p v-if="drill.names.length"><strong>In turn:</strong> {{ drill.names.join(', ') }}</p>
           <div class="cols">
             <div class="pictures"><DrillPicture v-for="one in positions(drill.sides)" :key="one.side + one.pose" :picture="drill.picture" :side="one.side" :pose="one.pose" :place="drill.place" look="print" size="small" :alt="one.pose === 'start' ? 'Start' : (one.alt ?? '')" eager /></div>
             <div><p v-for="line in drill.care" :key="line"><strong>First:</strong> {{ line }}</p><p v-for="line in drill.do" :key="line">{{ line }}</p><p v-for="word in drill.explained" :key="word" class="small quiet">{{ word }}</p><p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p></div>

@@ -47,6 +47,6 @@ onUpdated(() => mend())
 </template>
 
 <style scoped>
-.pick { display: inline-grid; min-width: 0; }
+.pick { display: inline-grid; grid-template-columns: minmax(0, 1fr); min-width: 0; }
 .pick :deep(.ant-select) { width: 100%; }
 </style>

@@ -2344,6 +2344,11 @@ export interface components {
              */
             modified: string[];
             /**
+             * Names
+             * @default []
+             */
+            names: string[];
+            /**
              * Pain Line
              * @default
              */
@@ -4068,6 +4073,11 @@ export interface components {
              */
             modified: string[];
             /**
+             * Names
+             * @default []
+             */
+            names: string[];
+            /**
              * Pain Line
              * @default
              */
@@ -4611,7 +4621,8 @@ export interface components {
          * TickedDrill
          * @description A drill of the sheet; no step leaves the start dose to the rules, a dose set by hand wins over its step.
          *
-         *     A `rest` returns between others; `reason` says why it is there where the rules would leave it out.
+         *     A `rest` returns between others; `reason` says why it is there where the rules would leave it out, `names`
+         *     are its directions in the clinician's words.
          */
         TickedDrill: {
             dose?: components["schemas"]["OwnDose"] | null;
@@ -4622,6 +4633,11 @@ export interface components {
              * @default
              */
             method: string;
+            /**
+             * Names
+             * @default []
+             */
+            names: string[];
             order?: components["schemas"]["StandingOrderIn"] | null;
             /**
              * Place

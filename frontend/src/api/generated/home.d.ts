@@ -234,6 +234,11 @@ export interface components {
              */
             modified: string[];
             /**
+             * Names
+             * @default []
+             */
+            names: string[];
+            /**
              * Pain Line
              * @default
              */

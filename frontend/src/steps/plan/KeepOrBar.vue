@@ -21,4 +21,5 @@ const reason = ref('')
 <style scoped>
 .own { display: grid; gap: 0.5rem; border-top: 1px solid var(--line); padding: 0.6rem 0; }
 form { display: flex; gap: 0.5rem; }
+form .act { white-space: nowrap; }
 </style>

@@ -51,7 +51,7 @@ const LEAD: Record<Standing, string> = {
     <div class="filters">
       <PickOne v-model="need" small clearable label="need" :options="needs" />
       <PickOne v-model="place" small clearable label="place" :options="PLACES" />
-      <PickOne v-model="thing" small clearable label="thing at home" :options="things" />
+      <PickOne v-model="thing" small clearable label="at home" :options="things" />
     </div>
     <Segmented block role="radiogroup" aria-label="which drills" :value="standing" :options="tabs" @change="standing = ($event as Standing)" />
     <p v-if="LEAD[standing]" class="small quiet">{{ LEAD[standing] }}</p>
@@ -65,6 +65,7 @@ const LEAD: Record<Standing, string> = {
 
 <style scoped>
 .others { display: grid; gap: 0.5rem; align-content: start; }
+.filters > * { width: 100%; }
 .filters { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 0.35rem; }
 .others :deep(.ant-segmented) { background: var(--paper-deep); }
 ul { list-style: none; margin: 0; padding: 0; }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import type { Schemas } from '@/api/client'
+import { Input } from 'ant-design-vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import PickOne from '@/ui/PickOne.vue'
@@ -29,6 +30,13 @@ const PLACES: Record<string, string> = { stand: 'standing' }
 const how = computed(() => `${props.drill.days_per_week >= 7 ? 'every day' : `${props.drill.days_per_week} days a week`}${props.drill.per_day > 1 ? `, ${props.drill.per_day} times a day` : ''}`)
 const side = computed(() => props.drill.words[0]?.side ?? props.drill.side)
 const name = computed(() => (props.drill.name === props.drill.title ? '' : ` (${props.drill.name})`))
+
+const names = computed(() => (props.row?.names ?? []).join(', '))
+
+function rename(event: Event): void {
+  const told = (event.target as HTMLInputElement).value.split(',').map((one) => one.trim().slice(0, 40)).filter(Boolean).slice(0, 8)
+  if (told.join() !== (props.row?.names ?? []).join()) emit('alter', { names: told })
+}
 
 const line = useTemplateRef<HTMLElement>('line')
 watch(() => props.open, async (open) => {
@@ -61,6 +69,7 @@ function onKey(event: KeyboardEvent): void {
         <span>{{ drill.rest ? 'comes back as a rest, never logged' : sidesWords({ side: drill.side, sides: drill.words }) }}</span>
         <span class="small quiet why">{{ drill.why }}</span>
         <span v-for="one in drill.changed" :key="one" class="small clay">changed: {{ one }}</span>
+        <span v-if="names" class="small">in turn: {{ names }}</span>
         <span v-if="row?.reason" class="small quiet">by hand: {{ row.reason }}</span>
         <span v-for="one in standing?.why ?? []" :key="one" class="small quiet">{{ one }}</span>
       </button>
@@ -74,6 +83,7 @@ function onKey(event: KeyboardEvent): void {
         <label v-if="drill.methods.length > 1" class="field"><span class="small quiet">Method</span><PickOne label="Method" :options="drill.methods.map((m) => ({ value: m.id, text: m.name.toLowerCase() }))" :model-value="drill.method" @update:model-value="(m) => m && emit('alter', { method: m, step: null, dose: null })" /></label>
         <label v-if="drill.places.length > 1" class="field"><span class="small quiet">Where</span><PickOne label="Where" :options="drill.places.map((p) => ({ value: p, text: PLACES[p] ?? p }))" :model-value="drill.place" @update:model-value="(p) => p && emit('alter', { place: p })" /></label>
         <label v-if="drill.swaps.length && !drill.rest" class="field"><span class="small quiet">Swap for</span><PickOne label="Swap for" :options="drill.swaps.map((s) => ({ value: s.id, text: s.name }))" :model-value="''" @update:model-value="(s) => s && emit('swap', s)" /></label>
+        <label v-if="!drill.rest" class="field"><span class="small quiet">Directions by name, in turn</span><Input :value="names" :maxlength="200" placeholder="forward, to the side, across" @change="rename" /></label>
         <span class="small quiet how">{{ PLACES[drill.place] ?? drill.place }}, {{ how }}</span>
       </div>
       <AtHomeOrder v-if="!drill.rest" :drill="drill" :order="row?.order" :standing="standing" @order="emit('alter', { order: $event })" />

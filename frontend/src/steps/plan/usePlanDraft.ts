@@ -25,7 +25,7 @@ export interface UsePlanDraftReturn {
 
 /** A drill newly put on the sheet: method and dose are the rules' choice. */
 export function newRow(drill: string, side: Row['side'], reason = ''): Row {
-  return { drill, side, method: '', step: null, place: '', rest: false, reason }
+  return { drill, side, method: '', step: null, place: '', rest: false, reason, names: [] }
 }
 
 /** The sheet in progress: the drills in order with their choices, groups and reasons; with undo. */
