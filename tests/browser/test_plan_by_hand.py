@@ -200,3 +200,16 @@ def test_from_measure_to_hand_over_with_the_made_session_in_two_acts(
     version = hand_over(page)
     assert [TITLE(one.drill) for one in version.drills.all()] == titles
     assert [one.order["ease"] for one in version.drills.all() if one.order] == [True] * len(titles)
+
+
+def test_a_set_for_the_desk_is_done_whole_every_two_hours(plan: Callable[[str], None], page: Page) -> None:
+    plan("low-back-stiff")
+    put(page, "chair-hamstring", "seated-pelvic-tilt", "calf-wall")
+    page.get_by_role("button", name="Plan breaks at work").click()
+    desk = page.get_by_role("region", name="Breaks at work")
+    expect(desk.get_by_role("listitem")).to_have_count(4)
+    version = hand_over(page)
+    assert [one["at"] for one in version.desk] == ["11:00", "13:00", "15:00", "17:00"]
+    whole = [sorted((drill["title"], drill["side"]) for drill in one["drills"]) for one in version.desk]
+    assert all(one == whole[0] for one in whole)
+    assert {title for title, _ in whole[0]} == {TITLE(one.drill) for one in version.drills.all()}

@@ -128,6 +128,7 @@ BAD_CHOICES: list[tuple[dict[str, Any], str]] = [
     ({"work_hours": {"start": 540}}, "work_hours"),
     ({"work_hours": {"start": 900, "end": 540, "every": 60}}, "work_hours"),
     ({"work_hours": {"start": 540, "end": 1020, "every": 5}}, "work_hours"),
+    ({"work_hours": {"start": 540, "end": 1020, "every": 60, "pieces": 21}}, "work_hours"),
 ]
 
 

@@ -122,10 +122,27 @@ def test_breaks_stay_inside_working_hours_and_nothing_is_lost(count: int, every:
     assert shown | {(d.drill, d.side) for d in plan.left_over} == wanted
 
 
+@settings(deadline=None, max_examples=30)
+@given(st.integers(0, 6), st.integers(1, 6), st.integers(30, 180), st.integers(1, 10))
+def test_whole_drills_have_both_their_sides_in_one_break_and_nothing_is_lost(
+    count: int, pieces: int, every: int, hours: int
+) -> None:
+    items = DESK[:count]
+    plan = desk_plan(items, dt.time(8), dt.time(8 + hours), every, pieces)
+    sides = {item.drill.id: [side.side for side in item.sides] for item in items}
+    for pause in plan.breaks:
+        done = list(dict.fromkeys(one.drill for one in pause.drills))
+        assert len(done) == min(pieces, count, pieces * len(plan.breaks))
+        assert [(one.drill, one.side) for one in pause.drills] == [(d, side) for d in done for side in sides[d]]
+    shown = {one.drill for pause in plan.breaks for one in pause.drills}
+    left = {one.drill for one in plan.left_over}
+    assert (shown | left, shown & left) == (set(sides), set())
+
+
 DESK = desk_drills(6)
 
 
-@pytest.mark.parametrize(("start", "end", "every"), [(17, 9, 60), (9, 17, 0)])
-def test_impossible_hours(start: int, end: int, every: int) -> None:
+@pytest.mark.parametrize(("start", "end", "every", "pieces"), [(17, 9, 60, None), (9, 17, 0, None), (9, 17, 60, 0)])
+def test_impossible_hours(start: int, end: int, every: int, pieces: int | None) -> None:
     with pytest.raises(ValueError, match="working hours"):
-        desk_plan([], dt.time(start), dt.time(end), every)
+        desk_plan([], dt.time(start), dt.time(end), every, pieces)

@@ -11,6 +11,7 @@ from easepath.clinic import models
 from easepath.clinic.acting import Act, act
 from easepath.clinic.actions.revisions import differing, keep_revision, next_revision
 from easepath.clinic.errors import FieldError
+from easepath.clinic.facts.desk import ALL_PIECES
 from easepath.clinic.repository import Record, read_again
 from easepath.core.knowledge import shipped_library
 
@@ -120,8 +121,10 @@ def _drill_faults(choices: Choices) -> dict[str, str]:
 def _hours_faults(hours: Mapping[str, int]) -> dict[str, str]:
     if not hours:
         return {}
-    if set(hours) != {"start", "end", "every"}:
+    if {*hours, "pieces"} != {"start", "end", "every", "pieces"}:
         return {"work_hours": "needs a start, an end and an interval"}
+    if hours.get("pieces", 0) not in range(ALL_PIECES + 1):
+        return {"work_hours": f"a break has up to {ALL_PIECES} drills"}
     if hours["start"] not in CLOCK or hours["end"] not in CLOCK or hours["end"] <= hours["start"]:
         return {"work_hours": "the end lies after the start, on the same day"}
     return {} if 15 <= hours["every"] <= 240 else {"work_hours": "a break every 15 to 240 minutes"}

@@ -29,26 +29,37 @@ class Break(BaseModel):
 
 
 class DeskPlan(BaseModel):
-    """The breaks of a working day, and what does not fit; start and end in minutes of the day."""
+    """The breaks of a working day, and what does not fit; start and end in minutes of the day.
+
+    `pieces` are the drills of a break, each with its sides: 0 leaves it to the rules, `ALL_PIECES` is the whole set.
+    """
 
     start: int
     end: int
     every: int
+    pieces: int = 0
     breaks: list[Break]
     left_over: list[str]
 
 
+ALL_PIECES = 20
+"""As many drills as a session can have at work: every break has them all."""
 DEFAULT_HOURS = {"start": 9 * 60, "end": 17 * 60, "every": 90}
 
 
 def desk_of(assessment: Assessment, session: Session, complaint: models.Complaint) -> DeskPlan | None:
-    """Hours (minutes of the day), breaks, and what does not fit; None where the condition asks for no desk plan."""
+    """Hours (minutes of the day), breaks, and what does not fit.
+
+    None where the condition asks for no desk plan and nobody made one.
+    """
     profile = assessment.screen.profile
-    if profile is None or profile.method != Methods.DESK_BREAK:
+    if not complaint.work_hours and (profile is None or profile.method != Methods.DESK_BREAK):
         return None
     hours = complaint.work_hours or DEFAULT_HOURS
     start, end = (dt.time(*divmod(hours[name], 60)) for name in ("start", "end"))
-    plan = desk_plan(at_work(session.drills), start, end, hours["every"])
+    items = at_work(session.drills)
+    pieces = min(hours.get("pieces", 0), max(1, len(items))) or None
+    plan = desk_plan(items, start, end, hours["every"], pieces)
     title = assessment.library.title
     return DeskPlan(
         **hours,

@@ -45,22 +45,27 @@ def at_work(items: Sequence[Prescription]) -> tuple[Prescription, ...]:
     return tuple(item for item in items if item.place in WORK_PLACES)
 
 
-def desk_plan(items: Sequence[Prescription], start: dt.time, end: dt.time, every_minutes: int) -> DeskPlan:
-    """Rotate drills, sides included, over the breaks from one interval after `start` to `end`.
+def desk_plan(
+    items: Sequence[Prescription], start: dt.time, end: dt.time, every_minutes: int, pieces: int | None = None
+) -> DeskPlan:
+    """Rotate drills over the breaks from one interval after `start` to `end`.
 
-    Raises ValueError when the working hours or the interval are not possible.
+    `pieces` are whole drills, both their sides in one break, so many at each; None takes one side of one drill, or two
+    where the day would be over before every side came. Raises ValueError when the working hours, the interval or the
+    pieces are not possible.
     """
-    if end <= start or every_minutes < 1:
-        raise ValueError("working hours end after they start, and the interval is at least a minute")
+    if end <= start or every_minutes < 1 or (pieces is not None and pieces < 1):
+        raise ValueError("working hours end after they start; the interval is a minute and a break a piece at least")
     moments = _moments(start, end, every_minutes)
-    queue = [DeskDrill(item.drill.id, side.side, side.seconds) for item in items for side in item.sides]
-    fit = queue[: MOST_PER_BREAK * len(moments)]
-    per_break = MOST_PER_BREAK if len(fit) > len(moments) else 1
+    whole = [tuple(DeskDrill(item.drill.id, side.side, side.seconds) for side in item.sides) for item in items]
+    queue = whole if pieces is not None else [(one,) for drill in whole for one in drill]
+    fit = queue[: (MOST_PER_BREAK if pieces is None else pieces) * len(moments)]
+    each = pieces if pieces is not None else MOST_PER_BREAK if len(fit) > len(moments) else 1
     breaks = []
     for number, at in enumerate(moments):
-        chosen = [fit[(number * per_break + offset) % len(fit)] for offset in range(per_break)] if fit else []
-        breaks.append(Break(at, tuple(dict.fromkeys(chosen))))
-    return DeskPlan(tuple(breaks), tuple(queue[len(fit) :]))
+        chosen = [fit[(number * each + offset) % len(fit)] for offset in range(min(each, len(fit)))] if fit else []
+        breaks.append(Break(at, tuple(one for piece in dict.fromkeys(chosen) for one in piece)))
+    return DeskPlan(tuple(breaks), tuple(one for piece in queue[len(fit) :] for one in piece))
 
 
 def _moments(start: dt.time, end: dt.time, every_minutes: int) -> list[dt.time]:

@@ -1729,6 +1729,8 @@ export interface components {
         /**
          * DeskPlan
          * @description The breaks of a working day, and what does not fit; start and end in minutes of the day.
+         *
+         *     `pieces` are the drills of a break, each with its sides: 0 leaves it to the rules, `ALL_PIECES` is the whole set.
          */
         DeskPlan: {
             /** Breaks */
@@ -1739,6 +1741,11 @@ export interface components {
             every: number;
             /** Left Over */
             left_over: string[];
+            /**
+             * Pieces
+             * @default 0
+             */
+            pieces: number;
             /** Start */
             start: number;
         };

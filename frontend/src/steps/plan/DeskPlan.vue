@@ -2,11 +2,13 @@
 import { reactive, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import FieldNote from '@/ui/FieldNote.vue'
+import PickOne from '@/ui/PickOne.vue'
 import { sided } from '@/ui/sides'
 
 /** The drills of the sheet over the breaks of a working day. */
 const props = defineProps<{ desk: Schemas['DeskPlan']; note?: string; may: boolean }>()
-const emit = defineEmits<{ hours: [value: { start: number; end: number; every: number }] }>()
+const emit = defineEmits<{ hours: [value: { start: number; end: number; every: number; pieces: number }] }>()
+const PIECES = [{ value: '0', text: 'one side of a drill, as the day allows' }, { value: '1', text: 'one drill, both sides' }, { value: '2', text: 'two drills, both sides' }, { value: '20', text: 'the whole set' }]
 const clock = (minutes: number) => `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
 const form = reactive({ start: '', end: '', every: '' })
 const fault = ref('')
@@ -24,7 +26,7 @@ function keep(): void {
   else if (!Number.isInteger(every) || every < 15 || every > 240) fault.value = 'a break every 15 to 240 minutes'
   else {
     fault.value = ''
-    emit('hours', { start, end, every })
+    emit('hours', { start, end, every, pieces: props.desk.pieces })
   }
 }
 </script>
@@ -36,6 +38,7 @@ function keep(): void {
       <label class="small quiet">works from <input v-model="form.start" inputmode="numeric" /></label>
       <label class="small quiet">until <input v-model="form.end" inputmode="numeric" /></label>
       <label class="small quiet">a break every <span><input v-model="form.every" inputmode="numeric" /> min</span></label>
+      <label class="small quiet">in a break <PickOne label="in a break" :options="PIECES" :model-value="String(desk.pieces)" @update:model-value="emit('hours', { start: desk.start, end: desk.end, every: desk.every, pieces: Number($event || 0) })" /></label>
     </form>
     <FieldNote :text="fault || note" />
     <ol>

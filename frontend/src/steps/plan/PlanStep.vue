@@ -279,6 +279,7 @@ function step(by: number): void {
             <details class="more"><summary>What it covers, need by need</summary><CoverageList :coverage="view.coverage" :uncovered="uncovered" /></details>
           </template>
           <DeskPlan v-if="view.desk && drills.length" :desk="view.desk" :note="choices.fields.value.work_hours" :may="may" @hours="choices.value.value!.work_hours = $event" />
+          <p v-else-if="drills.length && may"><button type="button" class="act plain" @click="choices.value.value!.work_hours = { start: 540, end: 1020, every: 120, pieces: 20 }">Plan breaks at work</button></p>
         </template>
         <HandOverBar :frame="frame" :view="view" :settle="settle" @changed="renew" />
       </div>
