@@ -1,9 +1,10 @@
 import { resolve } from 'node:path'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
+import { sizes } from './sizes.ts'
 
 export default defineConfig({
-  plugins: [vue()],
+  plugins: [vue(), sizes()],
   base: '/',
   resolve: { alias: { '@': resolve(import.meta.dirname, 'src') } },
   build: {

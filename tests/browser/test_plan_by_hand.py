@@ -186,6 +186,20 @@ def test_a_class_of_twelve_drills_in_twenty_six_minutes(plan: Callable[[str], No
     assert 12 * 60 < version.seconds <= 26 * 60
 
 
+def test_plan_is_walked_in_sixty_stops_of_the_tab_key(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Plan")
+    expect(page.get_by_role("button", name=re.compile("^Put .* on$"))).to_have_count(8)
+    page.wait_for_load_state("networkidle")
+    page.locator("body").press("Tab")
+    stops = 0
+    while page.evaluate("document.activeElement !== document.body") and stops <= 60:
+        stops += 1
+        page.keyboard.press("Tab")
+    assert 20 < stops <= 60
+
+
 def test_from_measure_to_hand_over_with_the_made_session_in_two_acts(
     sign_in: SignIn, live: World, page: Page, live_server: Any
 ) -> None:
