@@ -208,6 +208,8 @@ def test_every_condition_goes_from_story_to_sheet(world: World, staff: Client, c
     assert plan["made"]
     assert plan["draft"] == own["drills"]
     assert plan["seconds"] == own["seconds"]
+    tried = staff.get(f"/api/visits/{visit}/tryouts").json()["choices"]
+    assert {one["drill"] for one in tried if one["ticked"]} == {one["drill"] for one in plan["draft"]}
     sent = {"revision": 0, "drills": plan["draft"], "order": plan["order"], "stage": plan["stage"]}
     assert staff.put(f"/api/visits/{visit}/plan", sent, JSON).status_code == 200
     handed = staff.post(f"/api/visits/{visit}/hand-over", {"of_version": 0}, JSON)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from easepath.api.schemas.tryout import TryStep
 from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry
+from easepath.clinic.facts.draft import Draft
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
@@ -122,7 +123,7 @@ def _choices(record: Record) -> list[TryChoice]:
     """Ticked drills first, then the ranking on the affected side."""
     assessment = record.assessment
     affected = assessment.screen.situation.complaint.affected
-    ticked = [row.drill for row in record.draft]
+    ticked = [one.drill for one in Draft.in_sight(record).ticked]
     ranked = [c.drill.id for c in assessment.matcher.result.ranked if c.side == "both" or c.side in affected]
     return [
         TryChoice(
