@@ -149,7 +149,9 @@ def pages() -> None:
     browser.get("/api/caseload")
     for name, path in (("caseload", "/api/caseload"), ("frame of a visit", "/api/visits/1"),
                        ("screen", "/api/visits/1/screening"),
-                       ("plan", "/api/visits/1/plan"), ("others", "/api/visits/1/plan/others"), ("home", "/api/visits/1/home")):  # fmt: skip
+                       ("plan", "/api/visits/1/plan"),
+                       ("others", "/api/visits/1/plan/others"),
+                       ("home", "/api/visits/1/home")):  # fmt: skip
         measure(f"answer: {name}", 200, lambda path=path: browser.get(path), times=15)  # type: ignore[misc]
 
 

@@ -92,7 +92,8 @@ def clinic(browser: Browser) -> None:
     visit(page, base, "screening", "screen")
     page.goto(f"{base}/tryout")
     page.get_by_role("button", name="try left Rocking in a deep step, hands on a chair").click()
-    page.get_by_label("what is tested").select_option(label="Hip abduction")
+    page.locator(".ant-select", has=page.get_by_role("combobox", name="what is tested")).click()
+    page.locator(".ant-select-item-option:visible").get_by_text("Hip abduction", exact=True).click()
     for label, value in (("readings before", "28"), ("readings after", "39")):
         page.get_by_label(label).fill(value)
         page.get_by_label(label).press("Enter")

@@ -109,6 +109,12 @@ def put_on(page: Page, title: str, reason: str = "") -> None:
     expect(session_titles(page).filter(has_text=title)).to_have_count(1)
 
 
+def pick(page: Page, label: str, choice: str) -> None:
+    """Choose from a list by what it says."""
+    page.locator(".ant-select", has=page.get_by_role("combobox", name=label)).click()
+    page.locator(".ant-select-dropdown:visible .ant-select-item-option").get_by_text(choice, exact=True).click()
+
+
 def session_titles(page: Page) -> Locator:
     """The titles of the session in Plan."""
     return page.get_by_role("list", name="The session").locator("[data-drill] .name strong")

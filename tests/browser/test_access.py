@@ -11,7 +11,7 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import go
+from tests.browser.conftest import go, pick
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -163,8 +163,8 @@ def test_a_session_told_by_telephone_reaches_the_proposals(sign_in: SignIn, live
     page.reload()  # what was typed is kept
     page.get_by_role("button", name="Enter a session").click()
     expect(page.get_by_label("worst pain, Rocking in a deep step, hands on a chair")).to_have_value("7")
-    page.get_by_label("felt, Rocking in a deep step, hands on a chair").select_option("sharp")
-    page.get_by_label("where, Rocking in a deep step, hands on a chair").select_option("groin")
+    pick(page, "felt, Rocking in a deep step, hands on a chair", "a sharp pain")
+    pick(page, "where, Rocking in a deep step, hands on a chair", "groin")
     page.get_by_role("button", name="Record the session").click()
     today = page.get_by_role("row").filter(has_text="25 Nov")
     expect(today).to_be_visible()

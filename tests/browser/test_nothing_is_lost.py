@@ -9,7 +9,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.actions.home_links import new_link, revoke_links
 from easepath.clinic.models import Complaint, SessionLog
-from tests.browser.conftest import fill_sign_in, go, press_strip
+from tests.browser.conftest import fill_sign_in, go, press_strip, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -35,7 +35,7 @@ def test_a_lost_network_keeps_and_sends_later(sign_in: SignIn, live: World, page
     expect(page.get_by_role("status")).to_contain_text("kept on this device")
     assert words_of(live) != "written in a tunnel"
     page.context.set_offline(False)
-    expect(page.get_by_role("status")).to_contain_text("saved")
+    saved(page)
     assert words_of(live) == "written in a tunnel"
 
 
@@ -50,7 +50,7 @@ def test_a_reload_before_the_save_loses_nothing(sign_in: SignIn, live: World, pa
     page.context.set_offline(False)
     page.goto(address)
     expect(page.locator("input[name=words]")).to_have_value("closed the lid")
-    expect(page.get_by_role("status")).to_contain_text("saved")
+    saved(page)
     assert words_of(live) == "closed the lid"
 
 
@@ -64,7 +64,7 @@ def test_an_expired_session_signs_in_over_the_page(sign_in: SignIn, live: World,
     fill_sign_in(page)
     expect(dialog).to_be_hidden()
     expect(page.locator("input[name=words]")).to_have_value("after a long call")
-    expect(page.get_by_role("status")).to_contain_text("saved")
+    saved(page)
     assert words_of(live) == "after a long call"
 
 
@@ -85,7 +85,7 @@ def test_two_people_see_both_values_and_choose(
     expect(box).to_contain_text("her words")
     assert words_of(live) == "his words"
     page.get_by_role("button", name="Keep mine").click()
-    expect(page.get_by_role("status")).to_contain_text("saved")
+    saved(page)
     assert words_of(live) == "her words"
 
 
@@ -98,7 +98,7 @@ def test_a_bad_date_is_told_at_its_field(sign_in: SignIn, live: World, page: Pag
     expect(page.get_by_role("status")).to_contain_text("not saved")
     page.locator("input[name=since]").fill("2026-11-07")
     page.locator("input[name=since]").blur()
-    expect(page.get_by_role("status")).to_contain_text("saved")
+    saved(page)
 
 
 def test_a_session_without_network_is_kept_and_sent_once(live: World, page: Page, live_server: Any) -> None:

@@ -9,7 +9,7 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import go, press_strip, wake
+from tests.browser.conftest import go, pick, press_strip, wake
 from tests.browser.test_access import faults
 from tests.conftest import World
 
@@ -38,7 +38,7 @@ def test_a_clinician_finds_a_drill_and_watches_it(sign_in: SignIn, page: Page) -
     page.get_by_role("searchbox").fill("half kneeling tuck")
     expect(cards).to_have_count(1)
     drawn(cards.locator("img"))
-    page.get_by_label("side drawn").select_option("left")
+    pick(page, "side drawn", "left drawn")
     cards.get_by_role("button").click()
     film = page.get_by_role("img", name=re.compile("^Left side|^Right side"))
     expect(page.get_by_role("heading", name="Half kneeling, tuck and lean")).to_be_visible()

@@ -10,7 +10,7 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.models import Complaint, Override, PlanVersion, Tryout
-from tests.browser.conftest import answer_no, fill_sign_in, gate, go, press_strip, saved, session_titles
+from tests.browser.conftest import answer_no, fill_sign_in, gate, go, pick, press_strip, saved, session_titles
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -127,7 +127,7 @@ def test_a_visit_from_greeting_to_hand_over_and_the_next(sign_in: SignIn, live: 
 
     go(page, "Try")
     page.locator(".pick button").first.click()
-    page.get_by_label("what is tested").select_option(label="Hip internal rotation")
+    pick(page, "what is tested", "Hip internal rotation")
     for label, value in (("readings before", "23"), ("readings after", "33")):
         page.get_by_label(label).fill(value)
         page.get_by_label(label).press("Enter")
@@ -160,7 +160,7 @@ def test_what_was_seen_while_trying_is_on_the_sheet(sign_in: SignIn, live: World
     page.get_by_role("button", name="try left Rocking in a deep step, hands on a chair").click()
     page.get_by_role("button", name="rushes").click()
     expect(page.get_by_text("slow enough to notice each spot")).to_be_visible()
-    page.get_by_label("what was felt").select_option(label="a pinch in the joint")
+    pick(page, "what was felt", "a pinch in the joint")
     expect(page.get_by_text("Dropped for this client:")).to_be_visible()
     sheet = page.get_by_role("complementary", name="The sheet in progress")
     expect(sheet.get_by_text("taken off")).to_be_visible()

@@ -6,6 +6,7 @@ import { clinic, outcome, type Schemas } from '@/api/client'
 import { needWords } from '@/app/options'
 import { unwrap } from '@/app/useVisit'
 import DrillPicture from '@/ui/DrillPicture.vue'
+import PickOne from '@/ui/PickOne.vue'
 import DrillSheet from './DrillSheet.vue'
 import ShelfHeader from './ShelfHeader.vue'
 
@@ -46,9 +47,9 @@ const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
         <h1>The drills</h1>
         <div class="filters">
           <input v-model="search" type="search" placeholder="name, need or where it is felt" aria-label="Find by name, need or where it is felt" />
-          <label>phase <select v-model="phase"><option value="">any</option><option v-for="one in phases" :key="one.phase" :value="one.phase">{{ one.phase_word }}</option></select></label>
-          <label>where <select v-model="place"><option value="">anywhere</option><option v-for="p in PLACES" :key="p" :value="p">{{ p === 'stand' ? 'standing' : p }}</option></select></label>
-          <label>side drawn <select v-model="side"><option value="left">left</option><option value="right">right</option></select></label>
+          <PickOne v-model="phase" clearable label="phase" placeholder="any phase" :options="phases.map((one) => ({ value: one.phase, text: one.phase_word }))" />
+          <PickOne v-model="place" clearable label="where" placeholder="anywhere" :options="PLACES.map((p) => ({ value: p, text: p === 'stand' ? 'standing' : p }))" />
+          <PickOne :model-value="side" label="side drawn" :options="[{ value: 'left', text: 'left drawn' }, { value: 'right', text: 'right drawn' }]" @update:model-value="(s) => { if (s) side = s }" />
         </div>
         <p v-if="isError" class="stop-box">The drills could not be read. <button class="act" @click="refetch()">Try again</button></p>
         <p v-if="data" class="small quiet" role="status">{{ found.length === 1 ? '1 drill' : `${found.length} drills` }}</p>
@@ -74,7 +75,6 @@ main { display: grid; gap: 1.5rem; padding: 1rem 1.5rem; max-width: 1400px; marg
 main.beside { grid-template-columns: minmax(0, 1fr) 420px; align-items: start; }
 .filters { display: flex; flex-wrap: wrap; gap: 0.6rem; align-items: center; margin: 0.4rem 0; }
 .filters input { min-height: 44px; flex: 1 1 15rem; max-width: 24rem; font: inherit; padding: 0 0.6rem; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); }
-select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.4rem; }
 ul { list-style: none; margin: 0 0 1rem; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(170px, 1fr)); gap: 0.8rem; }
 li button { display: grid; width: 100%; height: 100%; align-content: start; text-align: left; font: inherit; color: inherit; background: var(--card); border: 1px solid var(--line); border-radius: 4px; padding: 0 0.6rem 0.5rem; cursor: pointer; line-height: 1.25; }
 li button:hover { border-color: var(--river); }

@@ -11,6 +11,8 @@ const props = defineProps<{
   clearable?: boolean
   disabled?: boolean
   small?: boolean
+  /** a long list is found in by typing */
+  search?: boolean
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: T | ''] }>()
 const box = ref<HTMLElement | null>(null)
@@ -42,7 +44,7 @@ onUpdated(() => mend())
 
 <template>
   <span ref="box" class="pick">
-    <Select :value="modelValue || undefined" :placeholder="placeholder ?? label" :allow-clear="clearable" :disabled="disabled" :size="small ? 'small' : 'middle'" :options="options.map((one) => ({ value: one.value, label: one.text }))" :dropdown-match-select-width="false" @update:value="emit('update:modelValue', ($event ?? '') as T | '')" @dropdown-visible-change="mend" @change="mend()" />
+    <Select :value="modelValue || undefined" :placeholder="placeholder ?? label" :allow-clear="clearable" :disabled="disabled" :size="small ? 'small' : 'middle'" :options="options.map((one) => ({ value: one.value, label: one.text }))" :show-search="search" option-filter-prop="label" :dropdown-match-select-width="false" @update:value="emit('update:modelValue', ($event ?? '') as T | '')" @dropdown-visible-change="mend" @change="mend()" />
   </span>
 </template>
 

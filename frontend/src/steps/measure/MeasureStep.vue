@@ -9,6 +9,7 @@ import CannotRead from '@/ui/CannotRead.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
 import KeyHelp from '@/ui/KeyHelp.vue'
+import PickOne from '@/ui/PickOne.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
 import SaveState from '@/ui/SaveState.vue'
@@ -176,10 +177,7 @@ const cell = (side: Schemas['TestSide'] | undefined, unit: string) => {
           </button>
         </template>
         <label class="small quiet add">another test
-          <select :value="''" @change="add(($event.target as HTMLSelectElement).value)">
-            <option value="">choose</option>
-            <option v-for="one in view.others" :key="one.id" :value="one.id">{{ one.name }}</option>
-          </select>
+          <PickOne search label="another test" placeholder="choose" :options="view.others.map((one) => ({ value: one.id, text: one.name }))" :model-value="''" @update:model-value="add" />
         </label>
       </div>
 
@@ -216,8 +214,7 @@ const cell = (side: Schemas['TestSide'] | undefined, unit: string) => {
 .test.here { background: var(--card); box-shadow: inset 4px 0 0 var(--river); padding-left: 0.7rem; }
 .test.here .name { font-weight: 600; }
 .add { display: grid; margin-top: 0.6rem; min-width: 0; }
-.add select { width: 100%; }
-select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); max-width: 100%; }
+.add .pick { width: 100%; }
 .bench { display: grid; gap: 0.45rem; align-content: start; min-width: 0; max-height: calc(100vh - 145px); overflow-y: auto; }
 .bench-head { display: flex; gap: 0.8rem; justify-content: space-between; align-items: start; flex-wrap: wrap; }
 .guard { border-left: 3px solid var(--ink); padding-left: 0.6rem; font-size: 0.95rem; }

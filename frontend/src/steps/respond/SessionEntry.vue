@@ -7,6 +7,7 @@ import { draftKey } from '@/ui/draftOwner'
 import FieldNote from '@/ui/FieldNote.vue'
 import { newId } from '@/ui/newId'
 import PainStrip from '@/ui/PainStrip.vue'
+import PickOne from '@/ui/PickOne.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 
 /** A session from the paper grid or the telephone; a correction is a new entry beside the old one. */
@@ -77,9 +78,9 @@ function cancel(): void {
         <tr>
           <td><input v-model="row.done" inputmode="numeric" :aria-label="`done, per cent, ${row.title}`" /></td>
           <td><input v-model="row.during" inputmode="numeric" :aria-label="`worst pain, ${row.title}`" placeholder="?" /></td>
-          <td><select v-model="row.symptom" :aria-label="`felt, ${row.title}`"><option value="">not known</option><option v-for="s in options?.symptoms ?? []" :key="s.id" :value="s.id">{{ s.text }}</option></select></td>
-          <td><select v-model="row.felt" :aria-label="`where, ${row.title}`"><option value="">not known</option><option v-for="s in row.felt_sites" :key="s" :value="s">{{ siteWords(s, 'as meant') }}</option></select></td>
-          <td><select v-model="row.moved" :aria-label="`moved, ${row.title}`"><option value="">not asked</option><option value="none">stayed there</option><option value="up">nearer the back</option><option value="down">further down</option></select></td>
+          <td><PickOne v-model="row.symptom" clearable :label="`felt, ${row.title}`" placeholder="not known" :options="(options?.symptoms ?? []).map((s) => ({ value: s.id, text: s.text }))" /></td>
+          <td><PickOne v-model="row.felt" clearable :label="`where, ${row.title}`" placeholder="not known" :options="row.felt_sites.map((s) => ({ value: s, text: siteWords(s, 'as meant') }))" /></td>
+          <td><PickOne v-model="row.moved" clearable :label="`moved, ${row.title}`" placeholder="not asked" :options="[{ value: 'none', text: 'stayed there' }, { value: 'up', text: 'nearer the back' }, { value: 'down', text: 'further down' }]" /></td>
           <td><input v-model="row.stopped" class="words" maxlength="400" :aria-label="`stopped for another reason, ${row.title}`" placeholder="another reason" /></td>
         </tr>
       </tbody>
@@ -99,10 +100,10 @@ table { border-collapse: collapse; width: 100%; }
 th, td { text-align: left; font-weight: 400; padding: 0.2rem 0.3rem 0.2rem 0; }
 .name th { border-top: 1px solid var(--line); padding-top: 0.4rem; font-weight: 600; }
 thead th { border: 0; font-size: 0.8rem; color: var(--ink-2); }
-input, select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.3rem; }
+input { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.3rem; }
 td input { width: 3.4rem; }
 td input.words { width: 8.6rem; }
-td select { max-width: 8.6rem; }
+td .pick { max-width: 9rem; width: 100%; }
 @media (max-width: 700px) {
   .two { grid-template-columns: 1fr; }
   .head { flex-wrap: wrap; }

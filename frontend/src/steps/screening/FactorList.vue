@@ -5,6 +5,7 @@ import type { Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import FieldNote from '@/ui/FieldNote.vue'
+import PickOne from '@/ui/PickOne.vue'
 
 /** Background factors: those this complaint asks about first, any other by name; with side and date where they count. */
 const props = defineProps<{ modelValue: Schemas['FactorIn'][]; view: Schemas['ScreeningOut']; fields: Record<string, string> }>()
@@ -57,10 +58,7 @@ function remove(index: number): void {
           :options="[{ value: '1', text: 'first' }, { value: '2', text: 'second' }, { value: '3', text: 'third' }]"
           @update:model-value="(v) => change(index, { trimester: v ? Number(v) : null })" />
         <label v-if="byId.get(f.factor)?.asks === 'region'" class="small">region; not known counts as all
-          <select :value="f.region" @change="change(index, { region: ($event.target as HTMLSelectElement).value })">
-            <option value="">not known</option>
-            <option v-for="r in options?.regions ?? []" :key="r" :value="r">{{ r.replaceAll('-', ' ') }}</option>
-          </select>
+          <PickOne clearable label="region" placeholder="not known" :options="(options?.regions ?? []).map((r) => ({ value: r, text: r.replaceAll('-', ' ') }))" :model-value="f.region" @update:model-value="change(index, { region: $event })" />
         </label>
         <ChoiceRow v-for="(answers, name) in byId.get(f.factor)?.parameters ?? {}" :key="name" :model-value="f.parameters[name] ?? ''" :label="`${String(name).replaceAll('-', ' ')}; not known counts as the strictest`"
           :options="answers.map((a) => ({ value: a, text: a.replaceAll('-', ' ') }))"
@@ -82,7 +80,6 @@ h2 { font-size: 1.02rem; }
 .factor { border-left: 3px solid var(--river); padding-left: 0.7rem; display: grid; gap: 0.2rem; }
 .line { display: flex; gap: 0.6rem; align-items: center; justify-content: space-between; flex-wrap: wrap; }
 .params { justify-content: start; }
-select { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); display: block; }
 .found { display: flex; flex-wrap: wrap; gap: 0.3rem; }
 .found button { border: 1px dashed var(--line-strong); background: none; border-radius: var(--corner); min-height: 44px; padding: 0 0.7rem; font: inherit; font-size: 0.9rem; cursor: pointer; }
 .found button:hover { background: var(--river-soft); }

@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import FieldNote from '@/ui/FieldNote.vue'
+import PickOne from '@/ui/PickOne.vue'
 
 /** Limits on a movement, as the surgeon's protocol or the clinician sets them; nothing goes past one. */
 const props = defineProps<{ modelValue: Schemas['LimitIn'][]; standing: Schemas['LimitOut'][]; fields: Record<string, string> }>()
@@ -36,10 +37,7 @@ function add(): void {
     </p>
     <form @submit.prevent="add">
       <label class="small quiet">movement
-        <select v-model="form.movement">
-          <option value="">choose</option>
-          <option v-for="one in options?.movements ?? []" :key="one" :value="one">{{ one.replaceAll('-', ' ') }}</option>
-        </select>
+        <PickOne v-model="form.movement" search class="movement" label="movement" placeholder="choose" :options="(options?.movements ?? []).map((one) => ({ value: one, text: one.replaceAll('-', ' ') }))" />
       </label>
       <label class="small quiet">degrees <input v-model="form.degrees" inputmode="text" :aria-invalid="!!fault" /></label>
       <ChoiceRow v-model="form.side" label="side" hide-label :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }]" />
@@ -56,7 +54,7 @@ h2 { font-size: 1.02rem; }
 .limit { border-left: 3px solid var(--clay); padding-left: 0.6rem; display: flex; justify-content: space-between; align-items: center; flex-wrap: wrap; }
 form { display: flex; flex-wrap: wrap; gap: 0.4rem; align-items: end; }
 label { display: grid; }
-select, input { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.4rem; }
-select { max-width: 12rem; }
+input { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.4rem; }
+.movement { width: 12rem; }
 input { width: 4.5rem; }
 </style>

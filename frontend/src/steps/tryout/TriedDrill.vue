@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import FieldNote from '@/ui/FieldNote.vue'
+import PickOne from '@/ui/PickOne.vue'
 import ReadingsField from '@/ui/ReadingsField.vue'
 import { useOptions } from '@/app/options'
 import { gainWords } from './words'
@@ -38,10 +39,7 @@ function toggleFault(id: string): void {
       <section aria-label="Before">
         <h3>Before</h3>
         <label class="small quiet">what is tested
-          <select :value="entry.measure" @change="emit('change', { measure: ($event.target as HTMLSelectElement).value, before: [], after: [] })">
-            <option value="">choose a re-test</option>
-            <option v-for="r in retests" :key="r.id" :value="r.id">{{ r.name }}</option>
-          </select>
+          <PickOne search clearable label="what is tested" placeholder="choose a re-test" :options="retests.map((r) => ({ value: r.id, text: r.name }))" :model-value="entry.measure ?? ''" @update:model-value="emit('change', { measure: $event, before: [], after: [] })" />
         </label>
         <FieldNote :text="note('measure')" />
         <ReadingsField v-if="retest" :model-value="entry.before ?? []" label="readings before" :unit="unit" :valid="retest.valid" :note="note('before')" @update:model-value="emit('change', { before: $event })" />
@@ -51,10 +49,7 @@ function toggleFault(id: string): void {
         <p v-if="tried.setup" class="small">{{ tried.setup }}</p>
         <p class="small">Felt right: <strong>{{ tried.felt }}</strong></p>
         <label class="small quiet">what was felt
-          <select :value="entry.symptom" @change="emit('change', { symptom: ($event.target as HTMLSelectElement).value })">
-            <option value="">not asked</option>
-            <option v-for="s in symptoms" :key="s.value" :value="s.value">{{ s.text }}</option>
-          </select>
+          <PickOne clearable label="what was felt" placeholder="not asked" :options="symptoms" :model-value="entry.symptom ?? ''" @update:model-value="emit('change', { symptom: $event })" />
         </label>
         <FieldNote :text="note('symptom')" />
       </section>
@@ -87,7 +82,6 @@ header { display: flex; justify-content: space-between; align-items: baseline; g
 .three { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 1rem; }
 .three section { display: grid; gap: 0.3rem; align-content: start; border-top: 3px solid var(--line-strong); padding-top: 0.4rem; min-width: 0; }
 label { display: grid; min-width: 0; }
-select { width: 100%; min-width: 0; min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); max-width: 100%; }
 .better { color: var(--river); font-weight: 600; }
 .faults { display: flex; flex-wrap: wrap; gap: 0.35rem; padding: 0.2rem 0; }
 .faults button { min-height: 44px; padding: 0 0.8rem; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); font: inherit; cursor: pointer; }

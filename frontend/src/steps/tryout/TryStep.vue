@@ -7,6 +7,7 @@ import { useVisit } from '@/app/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
 import FieldNote from '@/ui/FieldNote.vue'
+import PickOne from '@/ui/PickOne.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import SaveState from '@/ui/SaveState.vue'
 import { useDraft } from '@/ui/useDraft'
@@ -56,10 +57,10 @@ function add(drill: string, side: Entry['side']): void {
   current.value = now.tryouts.length - 1
 }
 
-function addFrom(event: Event): void {
-  const select = event.target as HTMLSelectElement
-  const [drill, side] = select.value.split('|')
-  select.value = ''
+const rankedOthers = computed(() => others.value.flatMap((c) => c.sides.filter((s) => !isTried(c.drill, s)).map((s) => ({ value: `${c.drill}|${s}`, text: `${c.title}${s === 'both' ? '' : `, ${s}`}` }))))
+
+function addFrom(choice: string): void {
+  const [drill, side] = choice.split('|')
   const picked = view.value?.choices.find((c) => c.drill === drill)
   const of = picked?.sides.find((one) => one === side)
   if (picked && of) add(picked.drill, of)
@@ -102,10 +103,7 @@ function remove(): void {
           <span><button v-for="s in c.sides" :key="s" type="button" class="small" :disabled="isTried(c.drill, s)" @click="add(c.drill, s)">try{{ s === 'both' ? '' : ` ${s}` }}<span class="visually-hidden"> {{ c.title }}</span></button></span>
         </div>
         <label class="small quiet other">another ranked drill
-          <select @change="addFrom">
-            <option value="">choose</option>
-            <template v-for="c in others" :key="c.drill"><option v-for="s in c.sides" :key="s" :value="`${c.drill}|${s}`" :disabled="isTried(c.drill, s)">{{ c.title }}{{ s === 'both' ? '' : `, ${s}` }}</option></template>
-          </select>
+          <PickOne search label="another ranked drill" placeholder="choose" :options="rankedOthers" :model-value="''" @update:model-value="addFrom" />
         </label>
         <p v-if="view.earlier.length" class="small quiet">Tried in earlier visits: {{ view.earlier.map((e) => `${e.title}${e.side === 'both' ? '' : ` ${e.side}`} (visit ${e.visit})`).join('; ') }}.</p>
       </div>
@@ -133,7 +131,7 @@ function remove(): void {
 .pick button:disabled { color: var(--ink-2); text-decoration: none; cursor: default; }
 .other { display: grid; margin: 0.6rem 0; min-width: 0; }
 .list { min-width: 0; }
-select, .movement input { width: 100%; min-width: 0; min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); max-width: 100%; }
+.movement input { width: 100%; min-width: 0; min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); max-width: 100%; }
 .movement { display: grid; margin-top: 0.8rem; }
 .movement input { padding: 0 0.5rem; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
