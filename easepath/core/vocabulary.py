@@ -46,7 +46,8 @@ ACTION_WORDS: Final[Mapping[str, str]] = {
     "integrate": "use",
 }
 """What people read for the action of a need, where it is another word."""
-TARGET_WORDS: Final[Mapping[str, str]] = {"tfl": "TFL", "it-band-side": "IT band side"}
+ABBREVIATIONS: Final[Mapping[str, str]] = {"tfl": "TFL", "it": "IT"}
+"""Words of a target that are read as letters."""
 SIDE_WORDS: Final[tuple[SideWord, ...]] = get_args(SideWord)
 UNUSUAL: Final[tuple[Unusual, ...]] = get_args(Unusual)
 SIDES: Final[tuple[SideName, SideName]] = ("left", "right")
@@ -127,7 +128,8 @@ def action_of(need: str) -> str:
 def need_words(need: str) -> str:
     """A need as people read it: "wake adductor"."""
     action, _, target = need.partition(":")
-    return f"{ACTION_WORDS.get(action, action)} {TARGET_WORDS.get(target, target.replace('-', ' '))}"
+    words = (ABBREVIATIONS.get(word, word) for word in target.split("-"))
+    return f"{ACTION_WORDS.get(action, action)} {' '.join(words)}"
 
 
 def target_of(need: str) -> str:

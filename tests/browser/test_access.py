@@ -11,7 +11,7 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import go, pick
+from tests.browser.conftest import go, pick, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -106,7 +106,7 @@ def test_pain_by_one_digit(sign_in: SignIn, live: World, page: Page) -> None:
     page.keyboard.press("t")
     expect(page.get_by_role("button", name="Usual 10 of 10", exact=True)).to_have_attribute("aria-pressed", "true")
     page.keyboard.press("3")
-    expect(page.get_by_role("status")).to_contain_text("saved")
+    saved(page)
     expect(page.get_by_role("button", name="Usual 3 of 10", exact=True)).to_have_attribute("aria-pressed", "true")
 
 

@@ -34,7 +34,7 @@ def tell_story(page: Page) -> None:
         page.get_by_role("button", name=place, exact=True).click()
     page.get_by_label("Minutes", exact=True).fill("12")
     page.get_by_label("Days a week").fill("7")
-    expect(page.get_by_role("status")).to_contain_text("saved")
+    saved(page)
     page.get_by_role("button", name="the pain", exact=True).click()
     expect(page.get_by_text("Irritability low.")).to_be_visible()
 
@@ -45,7 +45,7 @@ def answer_everything_no(page: Page) -> None:
     expect(page.get_by_role("heading", name="Yes here is an emergency")).to_be_visible()
     answer_no(page)
     expect(page.get_by_text("all answered", exact=True)).to_be_visible()
-    expect(page.get_by_role("status")).to_contain_text("saved")
+    saved(page)
     expect(page.get_by_role("region", name="Outcome").get_by_role("heading")).to_have_text("Careful")
 
 

@@ -127,6 +127,7 @@ def test_one_side_is_finished_before_the_other(plan: Callable[[str], None], page
         expect(page.get_by_role("group", name=f"In turn: 1 to {first + 2}")).to_be_visible()
         row(page, first).locator(".name").click()
     group = page.get_by_role("group", name="In turn: 1 to 3")
+    expect(group.get_by_role("note")).to_contain_text("the way between counts in every round")
     group.get_by_label("rounds").fill("1")
     group.get_by_label("rounds").press("Enter")
     group.get_by_text("all on one side first").click()

@@ -11,7 +11,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Client
-from tests.browser.conftest import go
+from tests.browser.conftest import go, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -56,7 +56,7 @@ def test_a_client_whose_facts_cannot_be_read_is_mended_in_story(sign_in: SignIn,
     go(page, "Story")
     page.get_by_role("button", name="the person, at home").click()
     page.locator("input[name=birth_date]").fill("1990-01-01")
-    expect(page.get_by_role("status")).to_contain_text("saved")
+    saved(page)
     expect(page.get_by_text("cannot be read, so nothing is judged")).to_be_hidden()
     go(page, "Screen")
     expect(page.get_by_role("heading", level=1, name="Screen")).to_be_visible()

@@ -169,6 +169,17 @@ describe('a draft', () => {
     setOwner('')
   })
 
+  it('is saved again when what was refused is taken back to what the clinic has', async () => {
+    const { draft } = open(async () => problem(422, { fields: { words: 'is too long' } }))
+    await draft.reload()
+    draft.value.value!.words = 'too long'
+    await settle()
+    expect(draft.state.value).toBe('refused')
+    draft.value.value!.words = 'first'
+    await settle()
+    expect([draft.state.value, draft.fields.value, localStorage.getItem(draftKey('note'))]).toEqual(['saved', {}, null])
+  })
+
   it('marks the fields a refusal names', async () => {
     const { draft } = open(async () => problem(422, { fields: { words: 'is too long' } }))
     await draft.reload()

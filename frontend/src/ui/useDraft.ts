@@ -163,7 +163,12 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
   watch(
     value,
     () => {
-      if (!value.value || JSON.stringify(value.value) === known) return
+      if (!value.value) return
+      if (JSON.stringify(value.value) === known) {
+        // taken back to what the clinic has: nothing is unsaved any more
+        if (localStorage.getItem(key) && state.value !== 'conflict') schedule()
+        return
+      }
       keep()
       if (state.value !== 'conflict') schedule()
     },

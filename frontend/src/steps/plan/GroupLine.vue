@@ -4,7 +4,7 @@ import NumberBox from '@/ui/NumberBox.vue'
 import type { Group } from './usePlanDraft'
 
 /** Drills that are done in turn: how many rounds, and whether each with its sides or all on one side first. */
-defineProps<{ group: Group; first: number; may: boolean }>()
+defineProps<{ group: Group; first: number; may: boolean; places: string[] }>()
 const emit = defineEmits<{ change: [values: Partial<Group>]; apart: [] }>()
 </script>
 
@@ -18,6 +18,7 @@ const emit = defineEmits<{ change: [values: Partial<Group>]; apart: [] }>()
       <button type="button" class="act plain" @click="emit('apart')">take apart</button>
     </template>
     <span v-else>{{ group.rounds }} rounds</span>
+    <p v-if="new Set(places).size > 1" class="small clay" role="note">They are done at {{ [...new Set(places)].join(' and ') }}: the way between counts in every round. Open a drill to choose another place.</p>
     </div>
   </li>
 </template>

@@ -272,7 +272,7 @@ function step(by: number): void {
             <NeedsLine :coverage="view.coverage" />
             <ol class="drills" aria-label="The session">
               <template v-for="(d, n) in drills" :key="`${d.drill}-${d.rest}-${n}`">
-                <GroupLine v-if="groupAt(n)" :group="groupAt(n)!" :first="n + 1" :may="may" @change="changeGroup(groupAt(n)!, $event)" @apart="changeGroup(groupAt(n)!, null)" />
+                <GroupLine v-if="groupAt(n)" :group="groupAt(n)!" :first="n + 1" :may="may" :places="drills.slice(n, n + groupAt(n)!.drills.length).map((one) => one.place)" @change="changeGroup(groupAt(n)!, $event)" @apart="changeGroup(groupAt(n)!, null)" />
                 <PlanRow :drill="d" :row="rowOf(d)" :standing="standingOf(d)" :efforts="view.efforts" :fields="draft.fields.value" :number="n + 1" :open="opened === n" :may="may" :last="n + 1 === drills.length" @toggle="opened = opened === n ? -1 : n" @move="(by) => move(n, n + by)" @alter="alter(d, $event)" @part="(name, value) => part(d, name, value)" @swap="swap(n, $event)" @drop="drop(n)" @join="join(n)" @returns="returns(n)" />
               </template>
             </ol>
