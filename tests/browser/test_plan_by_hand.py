@@ -64,6 +64,16 @@ def set_part(page: Page, at: int, part: str, value: int) -> None:
     field.press("Enter")
 
 
+def in_turn(page: Page, drills: int) -> Locator:
+    """Join the first drills of the session into one group; the line that tells of it."""
+    for first in range(drills - 1):
+        row(page, first).locator(".name").click()
+        row(page, first).get_by_role("button", name="In turn with the next").click()
+        expect(page.get_by_role("group", name=f"In turn: 1 to {first + 2}")).to_be_visible()
+        row(page, first).locator(".name").click()
+    return page.get_by_role("group", name=f"In turn: 1 to {drills}")
+
+
 def hand_over(page: Page) -> PlanVersion:
     """Hand the sheet over from the bar; the version it made."""
     page.get_by_role("button", name=re.compile("^Hand over version")).click()
@@ -94,12 +104,7 @@ def test_a_circuit_of_four_in_three_rounds_equal_on_both_sides(plan: Callable[[s
     plan("toe-reach-limited")
     drills = ("side-leg-raise", "lunge-rock", "long-leg-rock-forward", "clam-isometric")
     put(page, *drills)
-    for first in range(3):
-        row(page, first).locator(".name").click()
-        row(page, first).get_by_role("button", name="In turn with the next").click()
-        expect(page.get_by_role("group", name=f"In turn: 1 to {first + 2}")).to_be_visible()
-        row(page, first).locator(".name").click()
-    group = page.get_by_role("group", name="In turn: 1 to 4")
+    group = in_turn(page, 4)
     group.get_by_label("rounds").fill("3")
     group.get_by_label("rounds").press("Enter")
     expect(page.get_by_text("saved").first).to_be_visible()
@@ -121,12 +126,7 @@ def test_one_side_is_finished_before_the_other(plan: Callable[[str], None], page
     row(page, at).get_by_label("Directions by name, in turn").press("Tab")
     expect(row(page, at).get_by_text("in turn: forward, to the side, across")).to_be_visible()
     row(page, at).locator(".name").click()
-    for first in range(2):
-        row(page, first).locator(".name").click()
-        row(page, first).get_by_role("button", name="In turn with the next").click()
-        expect(page.get_by_role("group", name=f"In turn: 1 to {first + 2}")).to_be_visible()
-        row(page, first).locator(".name").click()
-    group = page.get_by_role("group", name="In turn: 1 to 3")
+    group = in_turn(page, 3)
     expect(group.get_by_role("note")).to_contain_text("the way between counts in every round")
     group.get_by_label("rounds").fill("1")
     group.get_by_label("rounds").press("Enter")

@@ -103,8 +103,7 @@ header {
 @media (max-width: 700px) {
   header { padding: 0.2rem 0.8rem; gap: 0.2rem 0.8rem; }
   .body { display: block; }
-  .body.whole { grid-template-columns: 172px minmax(0, 1fr); }
-.left { padding: 0 0.5rem; border-bottom: 1px solid var(--line); }
+  .left { padding: 0 0.5rem; border-bottom: 1px solid var(--line); }
   .middle { padding: 0.8rem; }
 }
 </style>
