@@ -175,15 +175,15 @@ def measure_what_is_asked(staff: Client, visit: int, asked: list[str]) -> None:
     assert staff.put(f"/api/visits/{visit}/measure", {"revision": 0, "sittings": sittings}, JSON).status_code == 200
 
 
-def told_and_screened(staff: Client, condition: str) -> int:
-    """A new client whose story is told and whose screen asks nothing more; the visit."""
+def told_and_screened(staff: Client, condition: str, equipment: tuple[str, ...] = ()) -> int:
+    """A new client whose story is told and whose screen asks nothing more; the visit. More things at home on request."""
     visit = staff.post(
         "/api/clients", {"first_name": "Nell", "last_name": "Quay", "birth_date": "1980-01-02", "sex": "f"}, JSON
     ).json()["visit"]
     story = {
         "condition": condition, "side": "left", "since": "2026-06-01", "pain_now": 1, "pain_rest": 0, "pain_worst": 4,
         "pain_usual": 2, "settle_minutes": 20, "wakes": "no", "birth_date": "1980-01-02", "minutes": 12,
-        "places": ["floor", "bed", "chair", "desk", "wall", "stand"], "equipment": ["pad", "strap", "towel", "cushion"],
+        "places": ["floor", "bed", "chair", "desk", "wall", "stand"], "equipment": ["pad", "strap", "towel", "cushion", *equipment],
         "days_per_week": 5, "per_day": 1, "confidence": "normal",
     }  # fmt: skip
     assert (

@@ -13,7 +13,7 @@ from playwright.sync_api import Locator, Page, expect
 from easepath.clinic.models import PlanVersion
 from easepath.core.knowledge import shipped_library
 from tests.api.test_steps import BACKEND, told_and_screened
-from tests.browser.conftest import go, put_on, session_titles
+from tests.browser.conftest import go, press_strip, put_on, session_titles
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -22,13 +22,13 @@ REASON = "she has done it for years"
 
 
 @pytest.fixture
-def plan(sign_in: SignIn, live: World, page: Page, live_server: Any) -> Callable[[str], None]:
+def plan(sign_in: SignIn, live: World, page: Page, live_server: Any) -> Callable[..., None]:
     """Open Plan for a client whose story is told and whose screen is clear, with nothing on the sheet."""
 
-    def run(condition: str) -> None:
+    def run(condition: str, equipment: tuple[str, ...] = ()) -> None:
         staff = Browser(headers={"host": "localhost"})
         staff.force_login(live.users["hanne"], backend=BACKEND)
-        visit = told_and_screened(staff, condition)
+        visit = told_and_screened(staff, condition, equipment)
         sign_in()
         page.goto(f"{live_server.url}/visit/{visit}/story")
         go(page, "Plan")
@@ -117,15 +117,24 @@ def test_a_circuit_of_four_in_three_rounds_equal_on_both_sides(plan: Callable[[s
     assert all(left["dose"] == right["dose"] for left, right in told)
 
 
-def test_one_side_is_finished_before_the_other(plan: Callable[[str], None], page: Page) -> None:
-    plan("toe-reach-limited")
-    put(page, "chair-hamstring", "lunge-rock", "calf-wall")
-    at = session_titles(page).all_inner_texts().index(TITLE("lunge-rock"))
+def name_directions(page: Page, drill: str, *names: str) -> None:
+    """Give a drill's directions their names, in turn."""
+    at = session_titles(page).all_inner_texts().index(TITLE(drill))
     row(page, at).locator(".name").click()
-    row(page, at).get_by_label("Directions by name, in turn").fill("forward, to the side, across")
+    row(page, at).get_by_label("Directions by name, in turn").fill(", ".join(names))
     row(page, at).get_by_label("Directions by name, in turn").press("Tab")
-    expect(row(page, at).get_by_text("in turn: forward, to the side, across")).to_be_visible()
+    expect(row(page, at).get_by_text(f"in turn: {', '.join(names)}")).to_be_visible()
     row(page, at).locator(".name").click()
+
+
+def test_fold_step_and_lunges_are_finished_on_one_side_before_the_other(plan: Callable[[str], None], page: Page) -> None:
+    plan("toe-reach-limited")
+    put(page, "chair-hamstring", "lunge-rotate-hinge", "lunge-three-way")
+    name_directions(page, "lunge-three-way", "forward", "to the side", "across")
+    step = row(page, session_titles(page).all_inner_texts().index(TITLE("lunge-rotate-hinge")))
+    step.locator(".name").click()
+    step.get_by_role("group", name="Sides").get_by_role("button", name="both").click()
+    step.locator(".name").click()
     group = in_turn(page, 3)
     expect(group.get_by_role("note")).to_contain_text("the way between counts in every round")
     group.get_by_label("rounds").fill("1")
@@ -137,7 +146,30 @@ def test_one_side_is_finished_before_the_other(plan: Callable[[str], None], page
     assert len(set(sides[:3])) == len(set(sides[3:])) == 1
     assert sides[0] != sides[3]
     assert [one["kind"] for one in version.timeline].count("change") == 1
-    assert version.drills.get(drill="lunge-rock").names == ["forward", "to the side", "across"]
+    assert version.drills.get(drill="lunge-three-way").names == ["forward", "to the side", "across"]
+    assert version.seconds <= 7 * 60
+
+
+def test_a_band_session_names_turn_sink_and_push_on_the_phone(plan: Callable[..., None], page: Page) -> None:
+    plan("toe-reach-limited", equipment=("strong-band", "anchor"))
+    drills = ("band-back-kneel", "band-centre-in", "band-side-rock")
+    put(page, *drills)
+    name_directions(page, "band-back-kneel", "turn", "sink", "push")
+    version = hand_over(page)
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(page.locator("a.address").inner_text())
+    page.get_by_role("button", name=TITLE("band-back-kneel")).click()
+    expect(page.get_by_text("In turn: turn, sink, push")).to_be_visible()
+    page.get_by_role("button", name="Start the session").click()
+    press_strip(page, "Before you begin: pain now", 1)
+    page.get_by_role("button", name="Begin", exact=True).click()
+    for drill in version.drills.all():
+        expect(page.get_by_role("heading", level=1)).to_have_text(TITLE(drill.drill))
+        if drill.drill == "band-back-kneel":
+            expect(page.get_by_text("In turn: turn, sink, push")).to_be_visible()
+            return
+        page.get_by_role("button", name="next", exact=True).click()
+    pytest.fail("the drill with names was not played")
 
 
 def test_the_shin_at_the_wall_on_day_one_goes_through_its_stages(plan: Callable[[str], None], page: Page) -> None:

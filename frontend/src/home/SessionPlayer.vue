@@ -78,6 +78,7 @@ const now = computed(() => {
       <template v-if="drill">
         <StopSigns :signs="drill.stop" />
         <p v-for="line in drill.care" :key="line"><strong>First:</strong> {{ line }}</p>
+        <p v-if="drill.names.length"><strong>In turn:</strong> {{ drill.names.join(', ') }}</p>
         <p v-for="line in drill.do" :key="line">{{ line }}</p>
         <p>You should feel <strong>{{ drill.feel }}</strong>.</p>
         <p v-if="drill.pain_line" class="small">{{ drill.pain_line }}</p>

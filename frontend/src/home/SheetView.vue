@@ -52,6 +52,7 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
           <div v-if="opened === n" class="more">
             <MovingPicture v-for="one in drill.sides" :key="one.side" :picture="drill.picture" :side="one.side" :place="drill.place" :alt="one.alt ?? drill.title" />
             <p v-for="line in drill.care" :key="line"><strong>First:</strong> {{ line }}</p>
+            <p v-if="drill.names.length"><strong>In turn:</strong> {{ drill.names.join(', ') }}</p>
             <p v-for="line in drill.do" :key="line">{{ line }}</p>
             <p v-for="word in drill.explained" :key="word" class="small quiet">{{ word }}</p>
             <p><strong>You should feel:</strong> {{ drill.feel }}</p>
