@@ -77,6 +77,7 @@ class DraftRow(Row):
     order: Annotated[dict[str, Any] | None, BeforeValidator(_loaded)] = None
     reason: str = ""
     names: Texts = ()
+    manner: Annotated[dict[str, Any] | None, BeforeValidator(_loaded)] = None
 
 
 class VisitRow(Row):

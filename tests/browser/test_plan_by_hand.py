@@ -13,7 +13,7 @@ from playwright.sync_api import Locator, Page, expect
 from easepath.clinic.models import PlanVersion
 from easepath.core.knowledge import shipped_library
 from tests.api.test_steps import BACKEND, told_and_screened
-from tests.browser.conftest import go, press_strip, put_on, session_titles
+from tests.browser.conftest import go, pick, press_strip, put_on, session_titles
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -127,7 +127,9 @@ def name_directions(page: Page, drill: str, *names: str) -> None:
     row(page, at).locator(".name").click()
 
 
-def test_fold_step_and_lunges_are_finished_on_one_side_before_the_other(plan: Callable[[str], None], page: Page) -> None:
+def test_fold_step_and_lunges_are_finished_on_one_side_before_the_other(
+    plan: Callable[[str], None], page: Page
+) -> None:
     plan("toe-reach-limited")
     put(page, "chair-hamstring", "lunge-rotate-hinge", "lunge-three-way")
     name_directions(page, "lunge-three-way", "forward", "to the side", "across")
@@ -204,6 +206,23 @@ def test_three_rungs_of_one_ladder_and_control_before_mobility(plan: Callable[[s
     version = hand_over(page)
     assert [TITLE(one.drill) for one in version.drills.all()] == [*(n for n in names if n != mobility), mobility]
     assert version.order == "own"
+
+
+def test_load_band_rest_and_the_first_side_are_set_by_hand(plan: Callable[..., None], page: Page) -> None:
+    plan("toe-reach-limited")
+    put(page, "side-leg-raise")
+    row(page, 0).locator(".name").click()
+    row(page, 0).get_by_text("How often, rest, first side, load and depth").click()
+    for label, value in (("load, kilograms", "2.5"), ("days a week", "3")):
+        row(page, 0).get_by_label(label).fill(value)
+        row(page, 0).get_by_label(label).press("Enter")
+    pick(page, "band", "light")
+    pick(page, "begins with", "left")
+    expect(row(page, 0).get_by_text("with 2.5 kg, light band").first).to_be_visible()
+    version = hand_over(page)
+    only = version.drills.get()
+    assert only.manner == {"kilograms": 2.5, "days_per_week": 3, "band": "light", "first": "left"}
+    assert [side["side"] for side in only.prescription["sides"]] == ["left", "right"]
 
 
 def test_a_class_of_twelve_drills_in_twenty_six_minutes(plan: Callable[[str], None], page: Page) -> None:

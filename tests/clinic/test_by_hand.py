@@ -8,6 +8,7 @@ import pytest
 from django.db import DatabaseError, connection, transaction
 
 from easepath.api.views.by_hand import by_hand_view
+from easepath.api.views.frame import frame
 from easepath.api.views.plan import plan_view
 from easepath.clinic import models
 from easepath.clinic.actions.close_review import close_review
@@ -124,6 +125,63 @@ def test_what_cannot_be_arranged_is_refused_at_its_field(
         save_draft(world.users["hanne"], world.visit("Tom"), 0, rows, groups=groups)
     assert list(caught.value.fields) == [field]
     assert Draft.of(read_visit(world.users["hanne"], world.visit("Tom").pk)) == before
+
+
+LOADED = {"kilograms": 10.0, "band": "light", "days_per_week": 3, "rest_s": 60, "first": "right"}
+
+
+def loaded(manner: dict[str, Any], reason: str = REASON) -> tuple[Ticked, ...]:
+    return (Ticked("side-leg-raise", "both", reason=reason, manner=manner), Ticked(SQUEEZE, "both"))
+
+
+def test_what_is_set_beyond_the_dose_is_handed_over_read_and_goes_on(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Tom")
+    save_draft(hanne, visit, 0, loaded(LOADED))
+    version = hand_over(hanne, get_visit(hanne, visit.pk))[0]
+    row = version.drills.get(drill="side-leg-raise")
+    assert row.manner == LOADED
+    (told,) = [one for one in sheet_of(version).drills if one.drill == "side-leg-raise"]
+    assert {side.words.partition(", with 10 kg")[1:] for side in told.sides} == {(", with 10 kg", ", light band")}
+    assert (told.days_per_week, told.sides[0].side) == (3, "right")
+    assert [one.manner for one in Draft.of(read_visit(hanne, visit.pk)).ticked] == [LOADED, None]
+
+
+@pytest.mark.parametrize(
+    ("change", "reason", "field"),
+    [
+        ({"kilograms": 11.0}, "", None),
+        ({"kilograms": 12.0}, "", "drills.0.manner.kilograms"),
+        ({"kilograms": 12.0}, REASON, None),
+        ({"band": "strong"}, "", "drills.0.manner.band"),
+        ({"days_per_week": 7}, REASON, None),
+        ({"per_day": 6}, REASON, "drills.0.manner.per_day"),
+    ],
+)
+def test_a_load_rises_by_a_tenth_or_with_a_reason_and_no_drill_is_done_too_often(
+    world: World, change: dict[str, Any], reason: str, field: str | None
+) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Tom")
+    save_draft(hanne, visit, 0, loaded(LOADED))
+    hand_over(hanne, get_visit(hanne, visit.pk))
+    before = Draft.of(read_visit(hanne, visit.pk))
+    if field is None:
+        save_draft(hanne, visit, 1, loaded(LOADED | change, reason))
+        assert Draft.of(read_visit(hanne, visit.pk)) != before
+        return
+    with pytest.raises(FieldError) as caught:
+        save_draft(hanne, visit, 1, loaded(LOADED | change, reason))
+    assert list(caught.value.fields) == [field]
+    assert Draft.of(read_visit(hanne, visit.pk)) == before
+
+
+def test_an_order_that_nobody_chose_is_the_one_that_is_offered(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Tom")
+    save_draft(hanne, visit, 0, TICKED, order="own")
+    offered = {one.drill: one.offered.model_dump() for one in by_hand_view(read_visit(hanne, visit.pk)).drills}
+    version = hand_over(hanne, get_visit(hanne, visit.pk))[0]
+    orders = {row.drill: row.order for row in version.counted}
+    assert orders == {SQUEEZE: TICKED[0].order, ROCK: offered[ROCK], TILT: offered[TILT]}
+    assert frame(read_visit(hanne, visit.pk)).sheet.unchanged
 
 
 def test_an_erasure_blanks_the_reason_and_nothing_else_may(world: World) -> None:

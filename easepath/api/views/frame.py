@@ -10,8 +10,7 @@ from easepath.clinic.sheet import SheetDrill
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
 from easepath.core.compose import Session
-from easepath.core.compose.sheet import Stretch, sheet_entry, timeline
-from easepath.core.dose.words import dose_words
+from easepath.core.compose.sheet import Stretch, sheet_entry, side_words, timeline
 from easepath.core.errors import CaseError
 from easepath.core.knowledge import shipped_library
 from easepath.core.screening.consequences import drill_verdicts
@@ -185,16 +184,20 @@ def _cautions(assessment: Assessment, session: Session) -> list[str]:
 
 
 def _same_drills(record: Record, session: Session, version: models.PlanVersion) -> bool:
-    """Whether the draft is what the running version already says."""
-    agreed = {(one.drill, one.rest): (one.order, list(one.names)) for one in record.draft}
+    """Whether the draft is what the running version already says; an order nobody chose is the one that runs."""
+    runs = {(row.drill, row.rest): row.order for row in version.drills.all()}
+    agreed = {
+        (one.drill, one.rest): (one.order or runs.get((one.drill, one.rest)), list(one.names)) for one in record.draft
+    }
     draft = [
         (i.drill.id, i.rest, i.method, i.place, agreed.get((i.drill.id, i.rest)),
-         [(s.side, dose_words(s.dose, i.method)) for s in i.sides])
+         [(s.side, side_words(i, s)) for s in i.sides], (i.per_day, i.days_per_week))
         for i in session.drills
     ]  # fmt: skip
     running = [
         (row.drill, row.rest, row.method, row.place, (row.order, row.names),
-         [(s["side"], s["words"]) for s in row.prescription["sides"]])
+         [(s["side"], s["words"]) for s in row.prescription["sides"]],
+         (row.prescription["per_day"], row.prescription["days_per_week"]))
         for row in version.drills.all()
     ]  # fmt: skip
     groups = [group.model_dump(mode="json") for group in session.groups]

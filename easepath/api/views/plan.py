@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from easepath.api.schemas.plan import TICKED_PLACES, DrillGroupIn, OwnDose, StandingOrderIn, TickedDrill
+from easepath.api.schemas.plan import TICKED_PLACES, DrillGroupIn, MannerIn, OwnDose, StandingOrderIn, TickedDrill
 from easepath.api.views.base import Named
 from easepath.api.views.choices import ChoicesOut, choices_view
 from easepath.api.views.conditions import in_words
@@ -17,11 +17,13 @@ from easepath.core.compose.coverage import WEEKLY_STRETCH, coverage_of, swaps_fo
 from easepath.core.compose.play import group_of
 from easepath.core.compose.prescription import weekly_stretch_seconds
 from easepath.core.compose.session import Order
-from easepath.core.compose.sheet import Stretch, timeline
-from easepath.core.compose.weekly import ladder_for
+from easepath.core.compose.sheet import Stretch, side_words, timeline
+from easepath.core.compose.weekly import ladder_for, most_days_per_week, most_times_per_day
 from easepath.core.dose.bounds import dose_bounds
+from easepath.core.dose.time import rest_after_set
 from easepath.core.dose.words import EFFORTS, dose_words
 from easepath.core.match import allowed_methods
+from easepath.core.match.stiffer import stiffer_side
 from easepath.core.match.why import why_here
 from easepath.core.measure.patterns import hangs_on
 from easepath.core.story import stage_is_asked
@@ -31,6 +33,7 @@ from easepath.core.vocabulary import (
     NeedSource,
     PhaseName,
     Place,
+    SideName,
     SideWord,
     Verdict,
     VerdictWord,
@@ -68,7 +71,8 @@ class PlanDrillOut(View):
     """One drill of the session and what may be chosen about it.
 
     One that is a `rest` returns between others; `rounds` are those of its group. `why` is one sentence, `changed` what
-    is done otherwise for this client. A dose that is `own` was set by hand.
+    is done otherwise for this client. A dose that is `own` was set by hand; `most_days` and `most_per_day`
+    bound how often by hand, `rest_s` are the seconds between two sets.
     """
 
     drill: str
@@ -87,6 +91,10 @@ class PlanDrillOut(View):
     words: list[SideWords]
     days_per_week: int
     per_day: int
+    most_days: int
+    most_per_day: int
+    rest_s: int | None
+    stiffer: SideName | None
     verdict: VerdictWord
     why: str
     changed: list[str]
@@ -190,7 +198,7 @@ def draft_rows(draft: Draft) -> list[TickedDrill]:
             drill=one.drill, side=side_word(one.side), method=one.method, step=one.step,
             place=one_of(TICKED_PLACES, one.place), dose=OwnDose(**one.dose) if one.own and one.dose else None,
             rest=one.rest, order=StandingOrderIn(**one.order) if one.order else None, reason=one.reason,
-            names=list(one.names),
+            names=list(one.names), manner=MannerIn(**one.manner) if one.manner else None,
         )
         for one in draft.ticked
     ]  # fmt: skip
@@ -247,8 +255,11 @@ def _drill(assessment: Assessment, item: Prescription, session: Session, draft: 
         phase_word=PHASE_WORDS[drill.phase], place=item.place, side=item.planned_side, one_sided=drill.sides == "each",
         method=item.method, step=item.step, own=_row_of(draft, item).own, parts=_dose_parts(assessment, item),
         seconds=item.seconds,
-        words=[SideWords(side=s.side, words=dose_words(s.dose, item.method)) for s in item.sides],
-        days_per_week=item.days_per_week, per_day=item.per_day, verdict=item.verdict.word,
+        words=[SideWords(side=s.side, words=side_words(item, s)) for s in item.sides],
+        days_per_week=item.days_per_week, per_day=item.per_day,
+        most_days=most_days_per_week(matcher, drill, item.method, item.dose),
+        most_per_day=most_times_per_day(matcher, drill, item.method),
+        rest_s=_rest(item), stiffer=stiffer_side(matcher, drill), verdict=item.verdict.word,
         why=why_here(matcher, drill).text(library),
         changed=list(dict.fromkeys(str(r.facts.get("instead") or r.text(library)) for r in modifying(item))),
         steps=[
@@ -264,6 +275,13 @@ def _drill(assessment: Assessment, item: Prescription, session: Session, draft: 
         picture=album_of(library).name(drill.id),
         alt=album_of(library).alt(Wanted(drill.id, item.sides[0].side, place=item.place)),
     )  # fmt: skip
+
+
+def _rest(item: Prescription) -> int | None:
+    """Seconds between two sets; None where there is one set alone."""
+    if all((side.dose.sets or 1) < 2 for side in item.sides):
+        return None
+    return rest_after_set(item.drill.phase) if item.manner.rest_s is None else item.manner.rest_s
 
 
 def _row_of(draft: Draft, item: Prescription) -> Ticked:

@@ -4,13 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Iterator
 
+from easepath.clinic import models
 from easepath.clinic.errors import FieldError, RefusedError
-from easepath.clinic.facts.draft import Draft, Ticked
+from easepath.clinic.facts.draft import Draft, Ticked, stored_manner
 from easepath.clinic.facts.situation import dose_facts
 from easepath.core.assessment import Assessment
+from easepath.core.compose.load import raised_too_far
+from easepath.core.compose.prescription import prescribe
 from easepath.core.compose.session import Chosen, refusal
+from easepath.core.compose.weekly import most_days_per_week, most_times_per_day
 from easepath.core.errors import CaseError
-from easepath.core.facts import PlannedDrill
+from easepath.core.facts import Manner, PlannedDrill
 from easepath.core.facts.checks import check_own_dose
 from easepath.core.knowledge import shipped_library
 from easepath.core.match import allowed_methods
@@ -63,6 +67,35 @@ def ask_reasons(assessment: Assessment, ticked: tuple[Ticked, ...], known: Colle
             fields[f"drills.{index}.reason"] = f"say why in at least {SHORTEST_REASON} letters: {why}"
     if fields:
         raise FieldError(fields)
+
+
+def check_manners(assessment: Assessment, draft: Draft, before: models.PlanVersion | None) -> None:
+    """Raise FieldError where a drill is to be done more often than may be, or what is heavy rises without a reason."""
+    fields: dict[str, str] = {}
+    running = {row.drill: stored_manner(row.manner) for row in before.counted} if before else {}
+    for index, one in enumerate(draft.chosen(0)):
+        if one.manner is None or one.rest:
+            continue
+        at = f"drills.{index}.manner"
+        fields |= {f"{at}.{name}": why for name, why in _too_often(assessment, one, one.manner)}
+        was = running.get(one.drill)
+        if was is not None and len(one.reason.strip()) < SHORTEST_REASON:
+            fields |= {f"{at}.{name}": why for name, why in raised_too_far(was, one.manner)}
+    if fields:
+        raise FieldError(fields)
+
+
+def _too_often(assessment: Assessment, chosen: Chosen, manner: Manner) -> Iterator[tuple[str, str]]:
+    matcher, drill = assessment.matcher, assessment.library.drills[chosen.drill]
+    item = prescribe(matcher, drill, sides=drill.sides_done(chosen.side), method=chosen.method, given=chosen.dose)
+    if item is None:
+        return
+    most = most_times_per_day(matcher, drill, item.method)
+    if manner.per_day is not None and manner.per_day > most:
+        yield "per_day", f"at most {most} a day for this client and method"
+    days = most_days_per_week(matcher, drill, item.method, item.dose)
+    if manner.days_per_week is not None and manner.days_per_week > days:
+        yield "days_per_week", f"at most {days} days a week for this client and method"
 
 
 def _row_faults(ticked: tuple[Ticked, ...]) -> Iterator[tuple[str, str]]:

@@ -14,7 +14,7 @@ from easepath.clinic.actions.make_version import NewVersion, compose_session, ne
 from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.actions.save_draft import draft_from_version
 from easepath.clinic.errors import NotFoundError, RefusedError
-from easepath.clinic.facts.draft import stored_order
+from easepath.clinic.facts.draft import stored_manner, stored_order
 from easepath.clinic.facts.proposals import ProposalToday, decisions_of, proposals_of
 from easepath.clinic.facts.situation import stored_dose, stored_groups
 from easepath.clinic.repository import Record, read_again
@@ -152,6 +152,7 @@ def _kept(row: models.PlanDrill) -> Chosen:
     return Chosen(
         row.drill, side_word(row.side), row.method, row.step, place_word(row.place), stored_dose(row.dose),
         rest=row.rest, order=stored_order(row.order), reason=row.reason, names=tuple(row.names),
+        manner=stored_manner(row.manner),
     )  # fmt: skip
 
 
@@ -162,4 +163,7 @@ def _changed(row: models.PlanDrill, target: dict[str, Any]) -> Chosen:
     told = Chosen(target["drill"], side_word(row.side), target["method"], target["step"], place, dose)
     if target["drill"] != row.drill:
         return told
-    return replace(told, order=stored_order(row.order), reason=row.reason, names=tuple(row.names))
+    return replace(
+        told, order=stored_order(row.order), reason=row.reason, names=tuple(row.names),
+        manner=stored_manner(row.manner),
+    )  # fmt: skip

@@ -10,7 +10,7 @@ from easepath.clinic.actions.home_links import make_link
 from easepath.clinic.actions.make_version import NewVersion, compose_session, next_version, write_version
 from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import RefusedError
-from easepath.clinic.facts.draft import Draft
+from easepath.clinic.facts.draft import Draft, with_offered_orders
 from easepath.clinic.repository import Record, read_again
 from easepath.core.story import stage_is_asked
 
@@ -36,6 +36,7 @@ def _decide(actor: models.User, record: Record, of_version: int | None) -> Act[H
     draft = Draft.of(record)
     if not draft.ticked:
         raise RefusedError("nothing to hand over", ["put at least one drill on the sheet in Plan"])
+    draft = with_offered_orders(draft, record.assessment)
     chosen = draft.chosen(record.assessment.screen.start_step())
     session = compose_session(record.assessment, chosen, draft.groups, draft.order)
     if stage_is_asked(record.assessment.library, record.facts):

@@ -133,6 +133,12 @@ def _order(chosen: Chosen) -> dict[str, Any] | None:
     return None if chosen.order is None else chosen.order.model_dump(mode="json")
 
 
+def _manner(chosen: Chosen) -> dict[str, Any] | None:
+    """What was set by hand beyond the dose as it is stored; None where nothing was."""
+    told = {} if chosen.manner is None else chosen.manner.model_dump(mode="json", exclude_none=True)
+    return told or None
+
+
 def side_words(sides: list[dict[str, str]]) -> str:
     """The dose of all sides in words; told once where both sides do the same."""
     words = {side["words"] for side in sides}
@@ -155,13 +161,14 @@ def _drills(record: Record, session: Session, chosen: tuple[Chosen, ...]) -> lis
         side = sides[0] if len(sides) == 1 else "both"
         row = old.get(item.drill.id)
         dose = item.dose.model_dump(mode="json", exclude_none=True)
-        same = row is not None and (row.method, row.dose, row.side) == (item.method, dose, side)
+        manner = _manner(by_hand[item.drill.id, item.rest])
+        same = row is not None and (row.method, row.dose, row.side, row.manner) == (item.method, dose, side, manner)
         rows.append(models.PlanDrill(
             position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,
             rest=item.rest, reason=by_hand[item.drill.id, item.rest].reason,
             names=list(by_hand[item.drill.id, item.rest].names),
-            order=_order(by_hand[item.drill.id, item.rest]),
+            order=_order(by_hand[item.drill.id, item.rest]), manner=manner,
             dose=dose, prescription=sheet_entry(record.assessment.matcher, item, pictured).model_dump(mode="json"),
         ))  # fmt: skip
     return rows

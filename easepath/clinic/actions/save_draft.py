@@ -8,7 +8,7 @@ from functools import partial
 
 from easepath.clinic import models
 from easepath.clinic.acting import Act, act
-from easepath.clinic.actions.check_draft import ask_reasons, check_draft, refuse_closed
+from easepath.clinic.actions.check_draft import ask_reasons, check_draft, check_manners, refuse_closed
 from easepath.clinic.actions.revisions import differing, keep_revision, next_revision
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.draft import Draft, Ticked
@@ -46,6 +46,7 @@ def _decide(actor: models.User, record: Record, revision: int, wanted: Draft) ->
     after = replace(record, complaint=_staged(record, wanted.stage))
     refuse_closed(after.assessment, wanted.ticked)
     ask_reasons(after.assessment, wanted.ticked, _going_on(record))
+    check_manners(after.assessment, wanted, record.version)
     stands = replace(wanted, ticked=_with_doses(record, wanted.ticked), stage=after.complaint.stage)
 
     def write() -> int:
@@ -66,7 +67,7 @@ def draft_from_version(visit: models.Visit, version: models.PlanVersion | None) 
     ticked = tuple(
         Ticked(
             r.drill, r.side, r.method, r.step, r.place, r.dose, rest=r.rest, order=r.order, reason=r.reason,
-            names=tuple(r.names),
+            names=tuple(r.names), manner=r.manner,
         )
         for r in version.drills.all()
     )  # fmt: skip

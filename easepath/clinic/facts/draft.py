@@ -7,13 +7,15 @@ from typing import Any
 
 from easepath.clinic.facts.situation import stored_dose, stored_groups
 from easepath.clinic.repository import Record
+from easepath.core.adjust.standing_order import offered_orders
+from easepath.core.adjust.view import Context
 from easepath.core.assessment import Assessment
 from easepath.core.compose import Chosen, Session, assemble, compose
 from easepath.core.compose.session import ORDERS, Order
-from easepath.core.facts import DrillGroup, PlannedDrill, StandingOrder
+from easepath.core.facts import DrillGroup, Manner, PlannedDrill, StandingOrder
 from easepath.core.vocabulary import one_of, place_word, side_word
 
-CHOSEN = ("dose", "own", "rest", "order", "names")
+CHOSEN = ("dose", "own", "rest", "order", "names", "manner")
 """What is told of a row only where it was chosen."""
 
 
@@ -22,8 +24,8 @@ class Ticked:
     """One drill put on the sheet; an empty method and a None step leave the choice to the rules.
 
     A dose wins over its step; one that is `own` was set by hand, in the parts that were set. A `rest` returns between
-    others, `order` is what may change at home, `reason` why it stands there where the rules would leave it out, and
-    `names` are its directions in the clinician's words.
+    others, `order` is what may change at home, `reason` why it stands there where the rules would leave it out,
+    `names` are its directions in the clinician's words, and `manner` is what was set by hand beyond its dose.
     """
 
     drill: str
@@ -37,6 +39,7 @@ class Ticked:
     order: dict[str, Any] | None = None
     reason: str = ""
     names: tuple[str, ...] = ()
+    manner: dict[str, Any] | None = None
 
     def as_data(self) -> dict[str, Any]:
         """The row as it was chosen: a dose is told where it was set by hand, a choice where it was made."""
@@ -46,6 +49,7 @@ class Ticked:
             "rest": self.rest,
             "order": self.order,
             "names": list(self.names),
+            "manner": self.manner,
         }
         return told | {name: value for name, value in by_hand.items() if value}
 
@@ -67,7 +71,9 @@ class Draft:
     def of(cls, record: Record) -> Draft:
         """The draft as it stands in the rows."""
         ticked = tuple(
-            Ticked(r.drill, r.side, r.method, r.step, r.place, r.dose, r.own, r.rest, r.order, r.reason, r.names)
+            Ticked(
+                r.drill, r.side, r.method, r.step, r.place, r.dose, r.own, r.rest, r.order, r.reason, r.names, r.manner
+            )
             for r in record.draft
         )
         groups = stored_groups(record.visit.groups)
@@ -103,6 +109,7 @@ class Draft:
                 order=stored_order(one.order),
                 reason=one.reason,
                 names=one.names,
+                manner=stored_manner(one.manner),
             )
             for one in self.ticked
         )
@@ -126,6 +133,20 @@ class Draft:
         return assessment.with_plan(rows, self.groups)
 
 
+def with_offered_orders(draft: Draft, assessment: Assessment) -> Draft:
+    """The draft with the standing order that is offered wherever none was chosen; a drill that returns has none."""
+    if all(one.rest or one.order is not None for one in draft.ticked):
+        return draft
+    planned = draft.as_plan(assessment)
+    offered = offered_orders(Context(planned.matcher, planned.log))
+    filled = (
+        one if one.rest or one.order is not None or one.drill not in offered
+        else replace(one, order=offered[one.drill].model_dump(mode="json"))
+        for one in draft.ticked
+    )  # fmt: skip
+    return replace(draft, ticked=tuple(filled))
+
+
 MADE_MINUTES = 12.0
 """The length of a session that is made while nobody knows the client's minutes."""
 
@@ -133,6 +154,11 @@ MADE_MINUTES = 12.0
 def made_minutes(record: Record) -> float:
     """The minutes a session is made for."""
     return float(record.complaint.client.minutes or MADE_MINUTES)
+
+
+def stored_manner(row: dict[str, Any] | None) -> Manner | None:
+    """What was set by hand beyond a dose, as a fact; None where nothing was."""
+    return None if row is None else Manner.model_validate(row, strict=False)
 
 
 def stored_order(row: dict[str, Any] | None) -> StandingOrder | None:

@@ -17,7 +17,7 @@ class DraftDrill(models.Model):
     `dose` is what the running version has, as long as method, step and side are its; or, where it is `own`, the parts
     of a dose that were set by hand. A `rest` returns between others and is never logged; `order` is what may change at
     home, `reason` why it stands there where the rules would leave it out, `names` its directions in the
-    clinician's words.
+    clinician's words, `manner` what was set by hand beyond its dose.
     """
 
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="draft_drills")
@@ -33,6 +33,7 @@ class DraftDrill(models.Model):
     order = models.JSONField(null=True, blank=True)
     reason = models.CharField(max_length=300, blank=True)
     names = models.JSONField(default=list, blank=True)
+    manner = models.JSONField(null=True, blank=True)
 
     class Meta:
         ordering = ("position",)
@@ -95,7 +96,7 @@ class PlanDrill(models.Model):
     """One drill of a version with everything the sheet says about it, as it was that day.
 
     `dose`, that of a side without an extra set, is what the client does; `step` is where it stood on the ladder.
-    `rest`, `order`, `reason` and `names` are those of the draft it was handed over from.
+    `rest`, `order`, `reason`, `names` and `manner` are those of the draft it was handed over from.
     """
 
     version = models.ForeignKey(PlanVersion, on_delete=models.CASCADE, related_name="drills")
@@ -112,6 +113,7 @@ class PlanDrill(models.Model):
     order = models.JSONField(null=True)
     reason = models.CharField(max_length=300, blank=True)
     names = models.JSONField(default=list)
+    manner = models.JSONField(null=True)
 
     class Meta:
         ordering = ("position",)

@@ -87,7 +87,9 @@ def time_played(units: Sequence[Unit], *, floor_care: bool = False) -> SessionTi
 
 def _once(item: Prescription, side: SideDose) -> SideDose:
     dose = in_rounds(side.dose, None)
-    return replace(side, dose=dose, seconds=side_seconds(dose, item.drill, item.method, item.breath_s))
+    return replace(
+        side, dose=dose, seconds=side_seconds(dose, item.drill, item.method, item.breath_s, item.manner.rest_s)
+    )
 
 
 def _alone(index: int, item: Prescription) -> Iterator[Played]:

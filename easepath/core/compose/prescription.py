@@ -5,14 +5,23 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from easepath.core.compose.own_dose import GivenDose, dose_in_force
-from easepath.core.compose.weekly import breath_seconds, days_per_week, ladder_for, times_per_day
+from easepath.core.compose.weekly import (
+    breath_seconds,
+    days_per_week,
+    ladder_for,
+    most_days_per_week,
+    most_times_per_day,
+    times_per_day,
+)
 from easepath.core.dose.ladder import one_more_set
 from easepath.core.dose.time import drill_seconds, side_seconds, side_work
+from easepath.core.facts import Manner
 from easepath.core.ids import Targets
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Dose, Drill
 from easepath.core.match.methods import choose_method, choose_place
 from easepath.core.match.rank import Matcher
+from easepath.core.match.stiffer import stiffer_side
 from easepath.core.reasons import Reason
 from easepath.core.vocabulary import BOTH, SIDES, Place, SideName, SideWord, Verdict, action_of, target_of
 
@@ -21,6 +30,8 @@ ONE_SIDED_TARGETS = frozenset({
     Targets.KNEE_EXTENSION_JOINT, Targets.WRIST_FLEXION, Targets.WRIST_EXTENSION, Targets.FOREARM_ROTATION,
     Targets.FINGERS, Targets.SCIATIC_NERVE,
 })  # fmt: skip
+AS_THE_RULES = Manner()
+"""Nothing was set by hand."""
 SHORTEST_STAGE = 20
 """Seconds; a stage that is shorter is over before it is felt."""
 
@@ -55,6 +66,7 @@ class Prescription:
     verdict: Verdict
     reasons: tuple[Reason, ...]
     rest: bool = False
+    manner: Manner = AS_THE_RULES
 
     @property
     def planned_side(self) -> SideWord:
@@ -90,14 +102,17 @@ def prescribe(
     step: int | None = None,
     place: Place | None = None,
     given: GivenDose | None = None,
+    manner: Manner | None = None,
 ) -> Prescription | None:
     """Prescribe a drill, the rules choosing what is not given; None when no side, method or place is left.
 
     A place that is refused there, or that the client does not have, is replaced by the mildest. A given dose wins over
-    its step, under every cap in force.
+    its step, under every cap in force. What a clinician set beyond the dose stays under the condition's and the
+    method's highest.
     """
+    by_hand = manner or AS_THE_RULES
     trained = sides if sides is not None else trained_sides(matcher, drill)
-    trained = BOTH_SIDES if drill.sides == "both" else trained
+    trained = BOTH_SIDES if drill.sides == "both" else begun_with(matcher, drill, trained, by_hand)
     if not trained:
         return None
     chosen = method or choose_method(matcher, drill, trained)
@@ -107,16 +122,31 @@ def prescribe(
     ladder = ladder_for(matcher, drill, chosen, trained)
     wanted = matcher.screen.start_step() if step is None else step
     present = dose_in_force(matcher, drill, chosen, ladder, wanted, given)
-    by_hand = given is not None and not given.kept
-    doses = _side_doses(matcher, drill, chosen, present.dose, trained, extra=not by_hand)
+    extra = (given is None or given.kept) if by_hand.extra_set is None else by_hand.extra_set
+    stiffer = _extra_set(matcher, trained, by_hand.extra_set) if extra else None
+    doses = _side_doses(matcher, drill, chosen, present.dose, trained, stiffer, by_hand)
     verdicts = [matcher.screen.verdict(drill, side) for side in trained]
     reasons = _reasons_at(matcher, drill, trained, chosen, at_place)
     return Prescription(
         drill, chosen, at_place, present.step, present.dose, doses,
         drill_seconds([side.seconds for side in doses], alternate=drill.alternate),
-        times_per_day(matcher, drill, chosen), days_per_week(matcher, drill, chosen, present.dose),
+        _least(by_hand.per_day, times_per_day(matcher, drill, chosen), most_times_per_day(matcher, drill, chosen)),
+        _least(by_hand.days_per_week, days_per_week(matcher, drill, chosen, present.dose),
+               most_days_per_week(matcher, drill, chosen, present.dose)),
         breath_seconds(matcher, chosen), max(v.by_mode.get((chosen, at_place), v.verdict) for v in verdicts), reasons,
+        manner=by_hand,
     )  # fmt: skip
+
+
+def _least(by_hand: int | None, by_rules: int, most: int) -> int:
+    """How often by the rules; by hand any number up to the most."""
+    return by_rules if by_hand is None else min(by_hand, most)
+
+
+def begun_with(matcher: Matcher, drill: Drill, sides: tuple[SideName, ...], manner: Manner) -> tuple[SideName, ...]:
+    """The sides in the order a clinician chose; the stiffer first only where a real difference tells which it is."""
+    first = stiffer_side(matcher, drill) if manner.first == "stiffer" else manner.first
+    return sides if first is None else tuple(sorted(sides, key=lambda side: side != first))
 
 
 def moved_to(matcher: Matcher, item: Prescription, place: Place) -> Prescription:
@@ -154,21 +184,27 @@ BOTH_SIDES: tuple[SideName, ...] = SIDES
 
 
 def _side_doses(
-    matcher: Matcher, drill: Drill, method: str, dose: Dose, sides: tuple[SideName, ...], *, extra: bool
-) -> tuple[SideDose, ...]:
+    matcher: Matcher, drill: Drill, method: str, dose: Dose, sides: tuple[SideName, ...], more: SideName | None,
+    manner: Manner,
+) -> tuple[SideDose, ...]:  # fmt: skip
     breath = breath_seconds(matcher, method)
     if drill.sides == "both":
-        return (SideDose("both", dose, side_seconds(dose, drill, method, breath)),)
-    stiffer = _extra_set(matcher, sides) if extra and (dose.sets or 1) >= EXTRA_SET_FROM else None
+        return (SideDose("both", dose, side_seconds(dose, drill, method, breath, manner.rest_s)),)
+    stiffer = more if (dose.sets or 1) >= EXTRA_SET_FROM else None
     doses = [(side, one_more_set(dose) if side == stiffer else dose) for side in sides]
-    return tuple(SideDose(side, given, side_seconds(given, drill, method, breath)) for side, given in doses)
+    return tuple(
+        SideDose(side, given, side_seconds(given, drill, method, breath, manner.rest_s)) for side, given in doses
+    )
 
 
-def _extra_set(matcher: Matcher, sides: tuple[SideName, ...]) -> SideName | None:
-    """The affected side does one more set where both are trained and nothing is irritable or healing."""
+def _extra_set(matcher: Matcher, sides: tuple[SideName, ...], by_hand: bool | None) -> SideName | None:
+    """The affected side does one more set where both are trained and nothing is irritable or healing.
+
+    A clinician who asks for it is asked neither for the client's wish nor for a profile without stages.
+    """
     affected = matcher.screen.situation.complaint.affected
     staged = matcher.screen.profile is not None and bool(matcher.screen.profile.gates)
-    allowed = matcher.screen.situation.client.extra_set and not staged
+    allowed = by_hand or (matcher.screen.situation.client.extra_set and not staged)
     if not allowed or len(sides) < 2 or len(affected) != 1 or matcher.screen.high or matcher.screen.healing():
         return None
     return next(iter(affected))

@@ -11,7 +11,7 @@ from easepath.core.compose.own_dose import GivenDose
 from easepath.core.compose.play import group_of, in_group, time_played, units_of
 from easepath.core.compose.prescription import Prescription, prescribe
 from easepath.core.dose.time import SessionTime
-from easepath.core.facts import DrillGroup, StandingOrder
+from easepath.core.facts import DrillGroup, Manner, StandingOrder
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import CLINICIAN_ONLY, Matcher
 from easepath.core.reasons import Reason
@@ -28,7 +28,8 @@ class Chosen:
     """A drill a clinician put into a session; a method, step or place that is None is the rules' choice.
 
     A dose wins over its step. A `rest` is a drill of the session that returns between others. `reason` is why it stands
-    there where the rules would leave it out, `order` what may change at home, `names` its directions in words.
+    there where the rules would leave it out, `order` what may change at home, `names` its directions in words,
+    and `manner` what was set beyond its dose.
     """
 
     drill: str
@@ -41,6 +42,7 @@ class Chosen:
     order: StandingOrder | None = None
     reason: str = ""
     names: tuple[str, ...] = ()
+    manner: Manner | None = None
 
     @property
     def sides(self) -> frozenset[SideName]:
@@ -81,7 +83,7 @@ def assemble(
         sides = tuple(side for side in _order(matcher) if side in planned.sides and matcher.may_be_planned(drill, side))
         item = prescribe(
             matcher, drill, sides=sides, method=planned.method, step=planned.step, place=planned.place,
-            given=planned.dose,
+            given=planned.dose, manner=planned.manner,
         )  # fmt: skip
         if item is None:
             refused.append((planned, Reason("no-method-left", Verdict.EXCLUDE)))

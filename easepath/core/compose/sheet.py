@@ -18,6 +18,7 @@ from easepath.core.compose.client_words import (
 from easepath.core.compose.play import Played, Unit, units_of
 from easepath.core.compose.prescription import Prescription, SideDose, cues_first, stages_of
 from easepath.core.compose.session import Session
+from easepath.core.dose.load_words import load_words
 from easepath.core.dose.pace import pace_of
 from easepath.core.dose.time import (
     FLOOR_TO_STANDING,
@@ -142,12 +143,17 @@ def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured) -> She
     )
 
 
+def side_words(item: Prescription, side: SideDose) -> str:
+    """What one side does in words, with the load and depth that were set by hand."""
+    return ", ".join(word for word in (dose_words(side.dose, item.method), load_words(item.manner)) if word)
+
+
 def _side(library: Library, item: Prescription, side: SideDose, pictured: Pictured) -> SideOnSheet:
-    beats = pace_of(side.dose, item.drill, item.method, item.breath_s, stages_of(library, item))
+    beats = pace_of(side.dose, item.drill, item.method, item.breath_s, stages_of(library, item), item.manner.rest_s)
     return SideOnSheet(
         side=side.side,
         dose=side.dose.model_dump(exclude_none=True),
-        words=dose_words(side.dose, item.method),
+        words=side_words(item, side),
         seconds=round(side.seconds, 3),
         alt=pictured(item.drill.id, side.side, item.place),
         pace=tuple(BeatOnSheet(**beat.as_data()) for beat in beats),

@@ -37,11 +37,18 @@ def breath_seconds(matcher: Matcher, method: str) -> float:
 def times_per_day(matcher: Matcher, drill: Drill, method: str) -> int:
     """The lower of the client's times a day and the condition's for the phase, else the method's highest."""
     client, profile = matcher.screen.situation.client.per_day, matcher.screen.profile
+    most = most_times_per_day(matcher, drill, method)
+    if client is None:
+        return most if profile and drill.phase in profile.per_day else 1
+    return min(client, most)
+
+
+def most_times_per_day(matcher: Matcher, drill: Drill, method: str) -> int:
+    """The condition's times a day for the phase, else the method's highest; 1 where neither names any."""
+    profile = matcher.screen.profile
     by_condition = profile.per_day.get(drill.phase) if profile else None
-    if by_condition is not None:
-        return by_condition if client is None else min(client, by_condition)
     highest = matcher.screen.library.method(method).per_day
-    return min(client or 1, highest[1] if highest else 1)
+    return by_condition if by_condition is not None else highest[1] if highest else 1
 
 
 def days_bind(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> bool:
@@ -56,14 +63,19 @@ def days_bind(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> bool:
 def days_per_week(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> int:
     """The lower of the client's and the condition's days, else of the client's and the method's highest."""
     client = matcher.screen.situation.client.days_per_week or MAX_DAYS
+    return min(client, most_days_per_week(matcher, drill, method, dose))
+
+
+def most_days_per_week(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> int:
+    """The condition's days a week, by phase where it says so, else the method's highest where they bind; else 7."""
     profile = matcher.screen.profile
     by_condition = profile.days_per_week if profile else None
     if isinstance(by_condition, dict):
         by_condition = by_condition.get(drill.phase)
     if by_condition is not None:
-        return min(client, by_condition)
+        return by_condition
     highest = matcher.screen.library.method(method).days_per_week
-    return min(client, highest[1]) if highest and days_bind(matcher, drill, method, dose) else client
+    return highest[1] if highest and days_bind(matcher, drill, method, dose) else MAX_DAYS
 
 
 def weekly_work(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> float:

@@ -71,11 +71,12 @@ def side_work(dose: Dose, drill: Drill, method: str, breath_s: float) -> float:
     return (dose.circuits or 1) * (dose.sets or 1) * work_of_set(dose, method, drill.dose.rep_s, breath_s)
 
 
-def side_seconds(dose: Dose, drill: Drill, method: str, breath_s: float) -> float:
-    """Seconds of one side: circuits x (sets x work + the rests between sets)."""
+def side_seconds(dose: Dose, drill: Drill, method: str, breath_s: float, rest_s: int | None = None) -> float:
+    """Seconds of one side: circuits x (sets x work + the rests between sets, of `rest_s` where they were set)."""
     sets = dose.sets or 1
     work = work_of_set(dose, method, drill.dose.rep_s, breath_s)
-    return (dose.circuits or 1) * (sets * work + (sets - 1) * rest_after_set(drill.phase))
+    rest = rest_after_set(drill.phase) if rest_s is None else rest_s
+    return (dose.circuits or 1) * (sets * work + (sets - 1) * rest)
 
 
 def drill_seconds(side_times: list[float], *, alternate: bool = False) -> int:

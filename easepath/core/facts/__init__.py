@@ -6,6 +6,7 @@ from easepath.core.facts.person import Client, ClientFactor, Limit
 from easepath.core.facts.plan import (
     Clearance,
     DrillGroup,
+    Manner,
     NeedSet,
     Override,
     Plan,
@@ -18,7 +19,7 @@ from easepath.core.facts.session import LogEntry
 from easepath.core.facts.situation import Situation
 
 __all__ = [
-    "Clearance", "Client", "ClientFactor", "Complaint", "DrillGroup", "Fact", "Goal", "Limit", "LogEntry", "NeedSet",
-    "Override", "OwnError", "PainReport", "Plan", "PlannedDrill", "SignAnswer", "Sitting", "Situation",
+    "Clearance", "Client", "ClientFactor", "Complaint", "DrillGroup", "Fact", "Goal", "Limit", "LogEntry", "Manner",
+    "NeedSet", "Override", "OwnError", "PainReport", "Plan", "PlannedDrill", "SignAnswer", "Sitting", "Situation",
     "StandingOrder", "Tryout",
 ]  # fmt: skip

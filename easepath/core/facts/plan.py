@@ -23,6 +23,30 @@ class StandingOrder(Fact):
     instead: str | None = None
 
 
+BandStrength = Literal["light", "medium", "strong"]
+"""How strong a band pulls, the weakest first."""
+Level = Literal["thigh", "knee", "shin", "floor"]
+"""How deep a drill goes, the highest first."""
+
+
+class Manner(Fact):
+    """How a drill is done beyond its dose, as a clinician set it; None leaves it to the rules.
+
+    `rest_s` are the seconds between sets, `first` the side it begins with, `extra_set` whether the affected side does
+    one more. What is heavy or deep - `kilograms`, `band`, `level`, `height_cm` - only a person raises.
+    """
+
+    rest_s: Annotated[int, Field(ge=0, le=180)] | None = None
+    per_day: Annotated[int, Field(ge=1, le=6)] | None = None
+    days_per_week: Annotated[int, Field(ge=1, le=7)] | None = None
+    extra_set: bool | None = None
+    first: Literal["left", "right", "stiffer"] | None = None
+    kilograms: Annotated[float, Field(gt=0, le=60)] | None = None
+    band: BandStrength | None = None
+    level: Level | None = None
+    height_cm: Annotated[int, Field(ge=1, le=120)] | None = None
+
+
 class PlannedDrill(Fact):
     """A drill of the running plan at its present dose.
 

@@ -5,10 +5,19 @@ import { useSession } from './session'
 import LockedPage from './LockedPage.vue'
 import SignIn from './SignIn.vue'
 import { useIdle } from './useIdle'
+import { finding } from '@/shell/finding'
 
 const AccountPage = defineAsyncComponent(() => import('@/account/AccountPage.vue'))
+const FindAnything = defineAsyncComponent(() => import('@/shell/FindAnything.vue'))
 const session = useSession()
 onMounted(session.find)
+
+function onKey(event: KeyboardEvent): void {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k' || !session.me || session.locked || session.lost) return
+  event.preventDefault()
+  finding.value = !finding.value
+}
+onMounted(() => { document.addEventListener('keydown', onKey) })
 useIdle(() => session.me?.idle_seconds, session.lock)
 
 const theme = {
@@ -26,6 +35,7 @@ const theme = {
       <SignIn v-if="!session.me" />
       <AccountPage v-else-if="session.me.second_factor === 'needed'" first />
       <template v-else>
+        <FindAnything :open="finding && !session.locked && !session.lost" @close="finding = false" />
         <div class="behind" :inert="session.locked || session.lost"><RouterView /></div>
         <LockedPage v-if="session.locked" />
         <div v-else-if="session.lost" class="over" role="dialog" aria-modal="true" aria-label="You are signed out">

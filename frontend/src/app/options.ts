@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { clinic, outcome } from '@/api/client'
-import { unwrap } from './useVisit'
+import { unwrap } from '@/shell/useVisit'
 
 /** What the forms offer: conditions, factors, equipment, places, names of rules. */
 export function useOptions() {

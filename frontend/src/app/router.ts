@@ -7,7 +7,7 @@ export const router = createRouter({
     { path: '/', name: 'caseload', component: () => import('@/caseload/CaseloadPage.vue') },
     {
       path: '/visit/:visit(\\d+)',
-      component: () => import('./VisitShell.vue'),
+      component: () => import('@/shell/VisitShell.vue'),
       children: [
         { path: '', redirect: (to) => `/visit/${String(to.params.visit)}/story` },
         { path: 'story', name: 'story', component: () => import('@/steps/story/StoryStep.vue') },

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { clinic, outcome } from '@/api/client'
 import { needWords } from '@/app/options'
-import { unwrap } from '@/app/useVisit'
+import { unwrap } from '@/shell/useVisit'
 import RowReview from './RowReview.vue'
 
 /** One condition profile whole: what it asks for, how it rates drills, what it measures, its stages. */

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { clinic, outcome } from '@/api/client'
-import { unwrap } from '@/app/useVisit'
+import { unwrap } from '@/shell/useVisit'
 import ConditionSheet from './ConditionSheet.vue'
 import ShelfHeader from './ShelfHeader.vue'
 

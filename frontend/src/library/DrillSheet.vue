@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { clinic, outcome } from '@/api/client'
 import { needWords } from '@/app/options'
-import { unwrap } from '@/app/useVisit'
+import { unwrap } from '@/shell/useVisit'
 import MovingPicture from '@/ui/MovingPicture.vue'
 import RowReview from './RowReview.vue'
 

@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { clinic, outcome, type Problem } from '@/api/client'
 import { useSession } from '@/app/session'
-import { unwrap } from '@/app/useVisit'
+import { unwrap } from '@/shell/useVisit'
 import { shortDate } from '@/ui/dates'
 import ProblemNote from '@/ui/ProblemNote.vue'
 

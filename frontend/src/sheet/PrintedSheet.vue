@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome } from '@/api/client'
-import { problemOf, unwrap } from '@/app/useVisit'
+import { problemOf, unwrap } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import { shortDate } from '@/ui/dates'
 import DrillPicture from '@/ui/DrillPicture.vue'

@@ -180,6 +180,26 @@ describe('a draft', () => {
     expect([draft.state.value, draft.fields.value, localStorage.getItem(draftKey('note'))]).toEqual(['saved', {}, null])
   })
 
+  it('takes changes back one by one, and what is not sent yet first', async () => {
+    let revision = 3
+    const { draft } = open(async () => ({ ok: true as const, data: { revision: ++revision } }))
+    await draft.reload()
+    expect(draft.undoable.value).toBe(false)
+    for (const words of ['second', 'third']) {
+      draft.value.value!.words = words
+      await settle()
+    }
+    draft.value.value!.words = 'not sent'
+    const seen: string[] = []
+    while (seen.length < 3) {
+      draft.undo()
+      seen.push(draft.value.value!.words)
+      await settle()
+    }
+    expect(seen).toEqual(['third', 'second', 'first'])
+    expect([draft.undoable.value, draft.state.value]).toEqual([false, 'saved'])
+  })
+
   it('marks the fields a refusal names', async () => {
     const { draft } = open(async () => problem(422, { fields: { words: 'is too long' } }))
     await draft.reload()

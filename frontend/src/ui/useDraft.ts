@@ -1,4 +1,4 @@
-import { onBeforeUnmount, ref, shallowRef, watch, type Ref } from 'vue'
+import { computed, onBeforeUnmount, ref, shallowRef, watch, type Ref } from 'vue'
 import type { Outcome, Problem } from '@/api/client'
 import { draftKey, ownerNow } from './draftOwner'
 
@@ -31,9 +31,14 @@ export interface UseDraftReturn<T> {
   keepMine: () => Promise<void>
   takeTheirs: () => Promise<void>
   flush: () => Promise<void>
+  /** whether a change that reached the clinic can be taken back, and the act that does it */
+  undoable: Ref<boolean>
+  undo: () => void
 }
 
 const RETRY = 4_000
+/** How many changes of a step can be taken back. */
+const STEPS_BACK = 20
 
 /** One queue for each draft on this page, whichever component holds it: no save overtakes another, no read a save. */
 const queues = new Map<string, Promise<void>>()
@@ -76,6 +81,8 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
   let base: Base = { revision: 0 }
   let timer: ReturnType<typeof setTimeout> | undefined
   let known = ''
+  const before = ref<string[]>([])
+  const undoable = computed(() => before.value.length > 0)
 
   const reload = (): Promise<void> => inLine(key, readNow)
 
@@ -89,7 +96,9 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
       return
     }
     base = { revision: 0, ...baseOf(found.data) }
-    known = JSON.stringify(found.data.value)
+    const told = JSON.stringify(found.data.value)
+    if (told !== known) before.value = []
+    known = told
     const kept = readKept()
     value.value = kept ? kept.value : found.data.value
     problem.value = null
@@ -122,6 +131,8 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
     const result = await options.save(base.revision, JSON.parse(text) as T, base.person_revision ?? 0)
     if (result.ok) {
       base = { ...base, ...baseOf(result.data) }
+      if (before.value.at(-1) === text) before.value.pop()
+      else before.value = [...before.value, known].slice(-STEPS_BACK)
       known = text
       settle('saved', null)
       at.value = new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
@@ -156,6 +167,13 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
     await reload()
   }
 
+  /** Take the last change back; that is sent like any other change. */
+  function undo(): void {
+    const unsent = JSON.stringify(value.value) !== known
+    const last = unsent ? known : before.value.at(-1)
+    if (last) value.value = JSON.parse(last) as T
+  }
+
   function keep(): void {
     localStorage.setItem(key, JSON.stringify({ ...base, value: value.value }))
   }
@@ -183,5 +201,5 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
     if (state.value !== 'conflict') leave(send())
   })
 
-  return { value, state, at, problem, fields, reload, keepMine, takeTheirs, flush: send }
+  return { value, state, at, problem, fields, reload, keepMine, takeTheirs, flush: send, undoable, undo }
 }

@@ -2586,6 +2586,30 @@ export interface components {
             other_side: boolean;
         };
         /**
+         * MannerIn
+         * @description What is set by hand beyond a dose: seconds of rest, how often, the first side, an extra set, load and depth.
+         */
+        MannerIn: {
+            /** Band */
+            band?: ("light" | "medium" | "strong") | null;
+            /** Days Per Week */
+            days_per_week?: number | null;
+            /** Extra Set */
+            extra_set?: boolean | null;
+            /** First */
+            first?: ("left" | "right" | "stiffer") | null;
+            /** Height Cm */
+            height_cm?: number | null;
+            /** Kilograms */
+            kilograms?: number | null;
+            /** Level */
+            level?: ("thigh" | "knee" | "shin" | "floor") | null;
+            /** Per Day */
+            per_day?: number | null;
+            /** Rest S */
+            rest_s?: number | null;
+        };
+        /**
          * Me
          * @description Who is signed in, and what they may do; nothing while a second factor is needed and not in use.
          *
@@ -3105,7 +3129,8 @@ export interface components {
          * @description One drill of the session and what may be chosen about it.
          *
          *     One that is a `rest` returns between others; `rounds` are those of its group. `why` is one sentence, `changed` what
-         *     is done otherwise for this client. A dose that is `own` was set by hand.
+         *     is done otherwise for this client. A dose that is `own` was set by hand; `most_days` and `most_per_day`
+         *     bound how often by hand, `rest_s` are the seconds between two sets.
          */
         PlanDrillOut: {
             /** Alt */
@@ -3120,6 +3145,10 @@ export interface components {
             method: string;
             /** Methods */
             methods: components["schemas"]["Named"][];
+            /** Most Days */
+            most_days: number;
+            /** Most Per Day */
+            most_per_day: number;
             /** Name */
             name: string;
             /** One Sided */
@@ -3148,6 +3177,8 @@ export interface components {
             places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
             /** Rest */
             rest: boolean;
+            /** Rest S */
+            rest_s: number | null;
             /** Rounds */
             rounds: number | null;
             /** Seconds */
@@ -3161,6 +3192,8 @@ export interface components {
             step: number;
             /** Steps */
             steps: components["schemas"]["StepWords"][];
+            /** Stiffer */
+            stiffer: ("left" | "right") | null;
             /** Swaps */
             swaps: components["schemas"]["Named"][];
             /** Title */
@@ -4629,12 +4662,13 @@ export interface components {
          * @description A drill of the sheet; no step leaves the start dose to the rules, a dose set by hand wins over its step.
          *
          *     A `rest` returns between others; `reason` says why it is there where the rules would leave it out, `names`
-         *     are its directions in the clinician's words.
+         *     are its directions in the clinician's words, `manner` is what is set by hand beyond its dose.
          */
         TickedDrill: {
             dose?: components["schemas"]["OwnDose"] | null;
             /** Drill */
             drill: string;
+            manner?: components["schemas"]["MannerIn"] | null;
             /**
              * Method
              * @default

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
-import { usePanelKeys } from '@/app/keys'
+import { offerUndo } from '@/shell/lastAct'
+import { usePanelKeys } from '@/shell/keys'
 import { useSession } from '@/app/session'
-import { useStep } from '@/app/useStep'
-import { useVisit } from '@/app/useVisit'
+import { useStep } from '@/shell/useStep'
+import { useVisit } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
-import KeyHelp from '@/ui/KeyHelp.vue'
 import PickOne from '@/ui/PickOne.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
@@ -54,6 +54,7 @@ const draft = useDraft<Step>({
   },
   saved: refresh,
 })
+onBeforeUnmount(offerUndo(draft))
 onMounted(draft.reload)
 
 const tests = computed(() => view.value?.tests ?? [])
@@ -124,7 +125,7 @@ async function add(measure: string): Promise<void> {
   await open(measure)
 }
 
-const { keys } = usePanelKeys(panel, () => [
+usePanelKeys(panel, () => [
   { key: 'ArrowDown', does: 'next test', run: () => move(1) },
   { key: 'ArrowUp', does: 'back', run: () => move(-1) },
   { key: 'l', does: 'left', run: () => focusSide(0) },
@@ -168,7 +169,6 @@ const cell = (side: Schemas['TestSide'] | undefined, unit: string) => {
     <ProblemNote v-else-if="draft.state.value === 'refused'" :problem="draft.problem.value" />
     <div ref="panel" class="grid" tabindex="0" aria-label="The bench">
       <div class="list">
-        <KeyHelp :keys="keys()" />
         <template v-for="(group, n) in groups" :key="n">
           <h2>{{ positionWords(group.position) }}</h2>
           <button v-for="one in group.tests" :key="one.measure" type="button" class="test" :class="{ here: one.measure === current }" :aria-current="one.measure === current || undefined" @click="open(one.measure)">

@@ -3,14 +3,13 @@ import { ConfigProvider, Segmented } from 'ant-design-vue'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
-import { usePanelKeys } from '@/app/keys'
+import { usePanelKeys } from '@/shell/keys'
 import { needWords, useOptions } from '@/app/options'
 import { useSession } from '@/app/session'
-import { useStep } from '@/app/useStep'
-import { unwrap, useVisit } from '@/app/useVisit'
+import { useStep } from '@/shell/useStep'
+import { unwrap, useVisit } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
-import KeyHelp from '@/ui/KeyHelp.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import ReasonPanel from '@/ui/ReasonPanel.vue'
 import SaveState from '@/ui/SaveState.vue'
@@ -204,20 +203,19 @@ async function overridden(): Promise<void> {
   await renew()
 }
 
-/** What is shown is what is handed over: a made session becomes the draft, and the offered orders are agreed. */
+/** What is shown is what is handed over: a made session becomes the draft, with the orders for home that are offered. */
 async function settle(): Promise<boolean> {
-  const offered = byHand.value ?? (await readByHand()).data
   const plan = draft.value.value
   if (!plan) return false
-  plan.drills = ordered(plan.drills, drills.value).map((row) => {
-    const order = row.rest ? null : (row.order ?? offered?.drills.find((one) => one.drill === row.drill)?.offered ?? { ease: true })
-    return { ...row, order }
-  })
+  if (view.value?.made) {
+    const offered = byHand.value ?? (await readByHand()).data
+    plan.drills = ordered(plan.drills, drills.value).map((row) => ({ ...row, order: row.order ?? offered?.drills.find((one) => one.drill === row.drill)?.offered ?? { ease: true } }))
+  }
   await draft.flush()
   return draft.state.value === 'saved' || draft.state.value === 'idle'
 }
 
-const { help, keys } = usePanelKeys(panel, () => [
+usePanelKeys(panel, () => [
   { key: '.', does: 'next drill', run: () => { opened.value = Math.min(drills.value.length - 1, opened.value + 1) } },
   { key: ',', does: 'drill before', run: () => { opened.value = Math.max(0, opened.value - 1) } },
   { key: '+', does: 'heavier', run: () => step(1) },
@@ -240,10 +238,8 @@ function step(by: number): void {
         <div class="head">
           <h1><span v-if="title !== 'Plan'" class="visually-hidden">Plan: </span>{{ title }}</h1>
           <SaveState :state="draft.state.value" :at="draft.at.value" />
-          <button v-if="undoable" class="act plain" @click="undo">undo</button>
           <Segmented v-model:value="page" class="pages" role="radiogroup" aria-label="show" :options="[{ value: 'sheet', label: 'the session' }, { value: 'needs', label: 'needs, methods, choices' }]" />
         </div>
-        <KeyHelp v-if="help" :keys="keys()" />
         <div v-if="!view.issues_program" class="stop-box"><strong>No program can be issued: the screen is {{ frame.outcome_words }}.</strong> What stands here is for your thoughts only. <RouterLink :to="`/visit/${visit}/screening`">Go to Screen</RouterLink></div>
         <template v-for="one in [draft, choices]" :key="one === draft ? 'sheet' : 'choices'">
           <ConflictBox v-if="one.state.value === 'conflict'" :problem="one.problem.value" @mine="one.keepMine" @theirs="one.takeTheirs" />
@@ -281,7 +277,7 @@ function step(by: number): void {
           <DeskPlan v-if="view.desk && drills.length" :desk="view.desk" :note="choices.fields.value.work_hours" :may="may" @hours="choices.value.value!.work_hours = $event" />
           <p v-else-if="drills.length && may"><button type="button" class="act plain" @click="choices.value.value!.work_hours = { start: 540, end: 1020, every: 120, pieces: 20 }">Plan breaks at work</button></p>
         </template>
-        <HandOverBar :frame="frame" :view="view" :settle="settle" @changed="renew" />
+        <HandOverBar :frame="frame" :view="view" :settle="settle" :undo="undoable ? undo : undefined" />
       </div>
       <OthersPanel class="beside" :drills="others?.drills ?? []" :on-sheet="onSheet" :may="may" @put="put" @why="why = $event" />
       <ReasonPanel :open="!!why" :title="why?.title ?? ''" :intro="why ? `${why.name}. For: ${why.needs.map((one) => needWords(one.id)).join(', ')}.${why.parts ? ` Fit ${Math.round(why.parts.fit * 100)} of 100, relief ${why.parts.relief} of 3, risk ${why.parts.risk} of 3, burden ${Math.round(why.parts.burden * 100)} of 100.` : ` ${why.why}.`}${why.ladder ? ` On the ladder ${why.ladder}.` : ''}` : ''" :reasons="(why?.reasons ?? []).map((one) => ({ ...one, source: one.source ?? null }))" :version="options?.knowledge_version" @close="why = null">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Input } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
@@ -11,7 +12,10 @@ import PickOne from '@/ui/PickOne.vue'
 const props = defineProps<{ modelValue: Schemas['FactorIn'][]; view: Schemas['ScreeningOut']; fields: Record<string, string> }>()
 const emit = defineEmits<{ 'update:modelValue': [value: Schemas['FactorIn'][]] }>()
 const { options } = useOptions()
-const search = ref('')
+const route = useRoute()
+/** whoever came from the search over everything finds the factor's name in the field */
+const search = ref(typeof route.query.factor === 'string' ? route.query.factor : '')
+watch(() => route.query.factor, (name) => { if (typeof name === 'string') search.value = name })
 const byId = computed(() => new Map((options.value?.factors ?? []).map((f) => [f.id, f])))
 const found = computed(() => {
   const text = search.value.trim().toLowerCase()

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
-import { usePanelKeys } from '@/app/keys'
+import { offerUndo } from '@/shell/lastAct'
+import { usePanelKeys } from '@/shell/keys'
 import { useSession } from '@/app/session'
-import { useStep } from '@/app/useStep'
-import { useVisit } from '@/app/useVisit'
+import { useStep } from '@/shell/useStep'
+import { useVisit } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import CarriedNote from '@/ui/CarriedNote.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
-import KeyHelp from '@/ui/KeyHelp.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import SaveState from '@/ui/SaveState.vue'
 import { useDraft } from '@/ui/useDraft'
@@ -47,6 +47,7 @@ const draft = useDraft<Draft>({
   },
   saved: refresh,
 })
+onBeforeUnmount(offerUndo(draft))
 onMounted(draft.reload)
 
 const answers = computed(() => draft.value.value?.answers ?? {})
@@ -131,7 +132,7 @@ function answerFocused(value: boolean | undefined): void {
   if (value !== undefined) void nextTick(() => move(1))
 }
 
-const { keys } = usePanelKeys(panel, () => [
+usePanelKeys(panel, () => [
   { key: 'ArrowDown', does: 'next', run: () => move(1) },
   { key: 'ArrowUp', does: 'back', run: () => move(-1) },
   { key: 'y', does: 'yes', run: () => answerFocused(true) },
@@ -170,7 +171,6 @@ async function cleared(): Promise<void> {
     <ProblemNote v-else-if="draft.state.value === 'refused'" :problem="draft.problem.value" />
     <div class="grid">
       <div ref="panel" class="questions" tabindex="0" aria-label="Questions">
-        <KeyHelp :keys="keys()" />
         <div v-if="denied.length" class="denied" role="status">
           <p v-for="one in denied" :key="one.word"><strong>Story: “{{ one.said }}”</strong> – you answered no to: {{ one.text }}</p>
         </div>

@@ -3,7 +3,7 @@ import { Input } from 'ant-design-vue'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
-import { unwrap } from '@/app/useVisit'
+import { unwrap } from '@/shell/useVisit'
 
 /** The complaint by name: what was told and marked puts the likeliest first, with why; the clinician picks. */
 const props = defineProps<{ modelValue?: string; words: string; areas: string[]; clues: string[]; conditions: Schemas['ConditionOut'][]; note?: string }>()

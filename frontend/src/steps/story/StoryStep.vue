@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { Input } from 'ant-design-vue'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
-import { useStep } from '@/app/useStep'
-import { useVisit } from '@/app/useVisit'
+import { offerUndo } from '@/shell/lastAct'
+import { useStep } from '@/shell/useStep'
+import { useVisit } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import CarriedNote from '@/ui/CarriedNote.vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
@@ -42,6 +43,7 @@ const draft = useDraft<Story>({
     void refresh()
   },
 })
+onBeforeUnmount(offerUndo(draft))
 onMounted(draft.reload)
 
 const story = draft.value

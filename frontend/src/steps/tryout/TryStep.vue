@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
-import { useStep } from '@/app/useStep'
-import { useVisit } from '@/app/useVisit'
+import { offerUndo } from '@/shell/lastAct'
+import { useStep } from '@/shell/useStep'
+import { useVisit } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
 import FieldNote from '@/ui/FieldNote.vue'
@@ -38,6 +39,7 @@ const draft = useDraft<Step>({
   },
   saved: refresh,
 })
+onBeforeUnmount(offerUndo(draft))
 onMounted(draft.reload)
 
 const tryouts = computed(() => draft.value.value?.tryouts ?? [])

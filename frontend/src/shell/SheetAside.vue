@@ -1,37 +1,20 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import { useRouter } from 'vue-router'
-import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
+import type { Schemas } from '@/api/client'
 import DrillPicture from '@/ui/DrillPicture.vue'
-import ProblemNote from '@/ui/ProblemNote.vue'
 import { sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
-import { handedOver } from './handedOver'
-import { useSession } from './session'
+import { sheetFolded } from './folded'
 
-/** The home sheet as it stands: always at the right edge, handed over from here at any moment. */
-const props = defineProps<{ frame: Schemas['Frame'] }>()
-const emit = defineEmits<{ changed: [] }>()
-const session = useSession()
-const router = useRouter()
-const busy = ref(false)
-const problem = ref<Problem | null>(null)
-
-async function handOver(): Promise<void> {
-  busy.value = true
-  const result = await outcome(clinic.POST('/api/visits/{visit}/hand-over', { params: { path: { visit: props.frame.visit } }, body: { of_version: props.frame.sheet.version - 1 } }))
-  busy.value = false
-  problem.value = result.ok ? null : result.problem
-  if (!result.ok) return
-  handedOver.value = { visit: props.frame.visit, link: result.data.link, version: result.data.version.number }
-  emit('changed')
-  await router.push(`/visit/${props.frame.visit}/home`)
-}
+/** The home sheet as it stands, at the right edge of every step; folded it keeps its count. */
+defineProps<{ frame: Schemas['Frame'] }>()
 </script>
 
 <template>
-  <aside class="sheet" aria-label="The sheet in progress">
-    <h2>For {{ frame.client.first_name }}, at home</h2>
+  <button v-if="sheetFolded" type="button" class="folded" aria-expanded="false" @click="sheetFolded = false">
+    <span>The sheet: {{ frame.sheet.drills.length === 1 ? '1 drill' : `${frame.sheet.drills.length} drills` }}, {{ minutesWords(frame.sheet.seconds) }}<span v-if="frame.sheet.refused.length" class="clay">, {{ frame.sheet.refused.length }} refused</span></span>
+  </button>
+  <aside v-else class="sheet" aria-label="The sheet in progress">
+    <h2>For {{ frame.client.first_name }}, at home <button type="button" class="act plain small fold" aria-expanded="true" @click="sheetFolded = true">fold</button></h2>
     <p class="small quiet">
       version {{ frame.sheet.unchanged ? `${frame.sheet.version - 1}, in use` : `${frame.sheet.version}, draft` }}
       <template v-if="frame.sheet.drills.length">
@@ -68,11 +51,6 @@ async function handOver(): Promise<void> {
     </p>
     </div>
     <p v-if="frame.stage_asked && frame.sheet.drills.length" class="small clay"><strong>Nobody said which stage is reached.</strong> <RouterLink :to="`/visit/${frame.visit}/plan`">Answer it in Plan</RouterLink> before the sheet is handed over.</p>
-    <ProblemNote :problem="problem" />
-    <button v-if="session.may('hand-over')" class="act next" :disabled="busy || frame.closed || frame.stage_asked || !frame.sheet.drills.length || !frame.issues_program || !!frame.sheet.refused.length || frame.sheet.unchanged" @click="handOver">
-      {{ frame.sheet.unchanged ? `Version ${frame.sheet.version - 1} is in use, nothing changed` : `Hand over version ${frame.sheet.version}` }}
-    </button>
-    <p v-else class="small quiet">A clinician hands the sheet over.</p>
   </aside>
 </template>
 
@@ -88,5 +66,10 @@ li::before { content: counter(n); position: absolute; left: 0; color: var(--ink-
 .cautions { border-left: 3px solid var(--ink); padding-left: 0.6rem; }
 .empty { border: 1px dashed var(--line-strong); padding: 0.8rem; border-radius: 4px; }
 .scroll { flex: 1; min-height: 0; overflow-y: auto; display: flex; flex-direction: column; gap: 0.5rem; }
-.sheet .act { flex: none; min-height: 48px; }
+.sheet h2 { display: flex; justify-content: space-between; align-items: center; gap: 0.4rem; }
+.fold { font-family: var(--sans); font-size: 0.86rem; font-weight: 400; padding: 0 0.5rem; flex: none; }
+.scroll > * { flex: none; }
+.folded { width: 44px; border: 0; background: none; font: inherit; color: var(--ink); cursor: pointer; padding: 0.8rem 0; }
+.folded > span { writing-mode: vertical-rl; }
+@media (max-width: 1000px) { .folded { width: 100%; min-height: 44px; } .folded > span { writing-mode: horizontal-tb; } }
 </style>

@@ -1,0 +1,4 @@
+import { ref } from 'vue'
+
+/** Whether the search over everything is open. */
+export const finding = ref(false)
