@@ -8,7 +8,7 @@ from pydantic import Field
 
 from easepath.api.schemas.common import In, Word
 from easepath.core.compose.session import Order
-from easepath.core.facts.plan import BandStrength, Level
+from easepath.core.facts import Manner
 
 TickedPlace = Literal["", "floor", "bed", "chair", "desk", "wall", "stand"]
 TICKED_PLACES: tuple[TickedPlace, ...] = get_args(TickedPlace)
@@ -50,20 +50,6 @@ class DrillGroupIn(In):
     order: Literal["round", "side"] = "round"
 
 
-class MannerIn(In):
-    """What is set by hand beyond a dose: seconds of rest, how often, the first side, an extra set, load and depth."""
-
-    rest_s: Annotated[int, Field(ge=0, le=180)] | None = None
-    per_day: Annotated[int, Field(ge=1, le=6)] | None = None
-    days_per_week: Annotated[int, Field(ge=1, le=7)] | None = None
-    extra_set: bool | None = None
-    first: Literal["left", "right", "stiffer"] | None = None
-    kilograms: Annotated[float, Field(gt=0, le=60)] | None = None
-    band: BandStrength | None = None
-    level: Level | None = None
-    height_cm: Annotated[int, Field(ge=1, le=120)] | None = None
-
-
 class TickedDrill(In):
     """A drill of the sheet; no step leaves the start dose to the rules, a dose set by hand wins over its step.
 
@@ -81,7 +67,7 @@ class TickedDrill(In):
     order: StandingOrderIn | None = None
     reason: Annotated[str, Field(max_length=300)] = ""
     names: Annotated[list[Annotated[str, Field(min_length=1, max_length=40)]], Field(max_length=8)] = []
-    manner: MannerIn | None = None
+    manner: Manner | None = None
 
 
 class SavePlan(In):

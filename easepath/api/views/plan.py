@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from easepath.api.schemas.plan import TICKED_PLACES, DrillGroupIn, MannerIn, OwnDose, StandingOrderIn, TickedDrill
+from easepath.api.schemas.plan import TICKED_PLACES, DrillGroupIn, OwnDose, StandingOrderIn, TickedDrill
 from easepath.api.views.base import Named
 from easepath.api.views.choices import ChoicesOut, choices_view
 from easepath.api.views.conditions import in_words
 from easepath.clinic.facts.desk import DeskPlan, desk_of
-from easepath.clinic.facts.draft import Draft, Ticked, made_minutes
+from easepath.clinic.facts.draft import Draft, Ticked, made_minutes, stored_manner
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
@@ -198,7 +198,7 @@ def draft_rows(draft: Draft) -> list[TickedDrill]:
             drill=one.drill, side=side_word(one.side), method=one.method, step=one.step,
             place=one_of(TICKED_PLACES, one.place), dose=OwnDose(**one.dose) if one.own and one.dose else None,
             rest=one.rest, order=StandingOrderIn(**one.order) if one.order else None, reason=one.reason,
-            names=list(one.names), manner=MannerIn(**one.manner) if one.manner else None,
+            names=list(one.names), manner=stored_manner(one.manner),
         )
         for one in draft.ticked
     ]  # fmt: skip

@@ -2586,10 +2586,13 @@ export interface components {
             other_side: boolean;
         };
         /**
-         * MannerIn
-         * @description What is set by hand beyond a dose: seconds of rest, how often, the first side, an extra set, load and depth.
+         * Manner
+         * @description How a drill is done beyond its dose, as a clinician set it; None leaves it to the rules.
+         *
+         *     `rest_s` are the seconds between sets, `first` the side it begins with, `extra_set` whether the affected side does
+         *     one more. What is heavy or deep - `kilograms`, `band`, `level`, `height_cm` - only a person raises.
          */
-        MannerIn: {
+        Manner: {
             /** Band */
             band?: ("light" | "medium" | "strong") | null;
             /** Days Per Week */
@@ -4668,7 +4671,7 @@ export interface components {
             dose?: components["schemas"]["OwnDose"] | null;
             /** Drill */
             drill: string;
-            manner?: components["schemas"]["MannerIn"] | null;
+            manner?: components["schemas"]["Manner"] | null;
             /**
              * Method
              * @default
