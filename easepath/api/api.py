@@ -19,6 +19,7 @@ from easepath.api.routers import (
     screening,
     session,
     story,
+    templates,
     visits,
 )
 
@@ -35,6 +36,7 @@ for module in (
     measure,
     plan,
     choices,
+    templates,
     home,
     adjust,
     library,

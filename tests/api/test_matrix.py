@@ -15,6 +15,7 @@ from django.test import Client, override_settings
 
 from easepath.api.views.home_sheet import home_sheet
 from easepath.clinic.actions.hand_over import hand_over
+from easepath.clinic.actions.keep_template import keep_template
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryouts
@@ -33,7 +34,7 @@ STAFF, CLINICAL, LEAD, OPEN = "everybody of the clinic", "clinicians and leads",
 WHO = {
     **dict.fromkeys((
         "read_caseload", "read_visit", "read_story", "read_screening", "read_measure", "read_plan",
-        "read_lengths", "read_others", "read_by_hand", "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
+        "read_lengths", "read_templates", "try_template", "try_plan_beside", "read_others", "read_by_hand", "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
         "suggest_conditions", "read_options", "read_drills", "read_drill", "read_row_review", "read_conditions",
         "read_condition",
         "take_in_client", "open_visit", "close_visit", "open_complaint", "save_story", "save_screening", "save_measure",
@@ -44,7 +45,7 @@ WHO = {
     **dict.fromkeys((
         "confirm_screening", "record_clearance", "save_plan", "save_choices", "override_verdict", "withdraw_override",
         "hand_over", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
-        "confirm_gate_word", "archive_client", "answer_signs", "review_row",
+        "confirm_gate_word", "archive_client", "keep_template", "put_template_away", "answer_signs", "review_row",
     ), CLINICAL),
     **dict.fromkeys(("export_client", "erase_client", "read_audit", "export_audit"), LEAD),
     **dict.fromkeys(("who_am_i", "sign_in", "unlock_session", "sign_out", "read_picture", "read_motion"), OPEN),
@@ -87,9 +88,10 @@ def full_record(world: World) -> dict[str, Any]:
         recorded_at=visit.opened_at,
     )  # fmt: skip
     session = complaint.sessions.all()[0]
+    template = keep_template(hanne, visit, "the groin in two weeks", own=False)
     return {
         "visit": visit.pk, "complaint": complaint.pk, "client": complaint.client_id, "version": version.pk,
-        "override": override.pk, "link": complaint.links.all()[0].pk, "session": session.pk, "drill": "lunge-rock",
+        "template": template.pk, "override": override.pk, "link": complaint.links.all()[0].pk, "session": session.pk, "drill": "lunge-rock",
         "shelf": "drills", "row": "lunge-rock", "condition": "adductor-strain",
         "kind": "json", "side": "left", "name": "x.svg", "tag": "x", "size": "small", "pose": "start",
     }  # fmt: skip
@@ -117,6 +119,7 @@ BODIES: dict[str, Any] = {
     "take_in_client": {"first_name": "Nell", "last_name": "Quay"},
     "save_plan": {"revision": 0, "drills": []},
     "save_choices": {"revision": 0},
+    "keep_template": {"name": "x"},
     "override_verdict": {"drill": "lunge-rock", "side": "left", "reason": "x"},
     "hand_over": {"of_version": 1},
     "count_session": {"counts": False, "reason": "x"},

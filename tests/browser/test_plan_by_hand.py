@@ -279,3 +279,29 @@ def test_a_set_for_the_desk_is_done_whole_every_two_hours(plan: Callable[[str], 
     whole = [sorted((drill["title"], drill["side"]) for drill in one["drills"]) for one in version.desk]
     assert all(one == whole[0] for one in whole)
     assert {title for title, _ in whole[0]} == {TITLE(one.drill) for one in version.drills.all()}
+
+
+def test_a_session_is_kept_as_a_template_and_taken_for_another_client_with_what_was_left_out(
+    plan: Callable[..., None], page: Page, live: World, live_server: Any
+) -> None:
+    plan("toe-reach-limited", equipment=("strong-band", "anchor"))
+    put(page, "chair-hamstring", "band-back-kneel")
+    page.get_by_role("button", name="Templates").click()
+    drawer = page.get_by_role("dialog", name="Templates")
+    expect(drawer.get_by_text("No template yet.")).to_be_visible()
+    drawer.get_by_role("button", name="Keep it").click()
+    expect(drawer.get_by_role("alert")).to_contain_text("needs a name")
+    drawer.get_by_label("name", exact=True).fill("Reach, first week")
+    drawer.get_by_role("button", name="Keep it").click()
+    expect(drawer.get_by_text("Reach, first week is kept.")).to_be_visible()
+    page.goto(f"{live_server.url}/visit/{live.visit('Marta').pk}/plan")
+    before = session_titles(page).all_inner_texts()
+    expect(session_titles(page)).not_to_have_count(0)
+    before = session_titles(page).all_inner_texts()
+    page.get_by_role("button", name="Templates").click()
+    page.get_by_role("button", name="Take Reach, first week").click()
+    expect(page.get_by_text("Reach, first week is taken.")).to_be_visible()
+    expect(page.get_by_text(f"{TITLE('band-back-kneel')}: taken off")).to_be_visible()
+    expect(session_titles(page)).to_have_text([TITLE("chair-hamstring")])
+    page.get_by_role("button", name="Undo the last change").click()
+    expect(session_titles(page)).to_have_text(before)

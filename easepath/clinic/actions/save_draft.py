@@ -61,9 +61,11 @@ def _decide(actor: models.User, record: Record, revision: int, wanted: Draft) ->
 
 def draft_from_version(visit: models.Visit, version: models.PlanVersion | None) -> None:
     """Start a visit's draft from the running version."""
-    if version is None:
-        replace_draft(visit, Draft(()))
-        return
+    replace_draft(visit, Draft(()) if version is None else draft_of_version(version))
+
+
+def draft_of_version(version: models.PlanVersion) -> Draft:
+    """The drills of a version as they would go on."""
     ticked = tuple(
         Ticked(
             r.drill, r.side, r.method, r.step, r.place, r.dose, rest=r.rest, order=r.order, reason=r.reason,
@@ -71,7 +73,7 @@ def draft_from_version(visit: models.Visit, version: models.PlanVersion | None) 
         )
         for r in version.drills.all()
     )  # fmt: skip
-    replace_draft(visit, Draft(ticked, None, one_of(ORDERS, version.order), stored_groups(version.groups)))
+    return Draft(ticked, None, one_of(ORDERS, version.order), stored_groups(version.groups))
 
 
 def _going_on(record: Record) -> set[str]:

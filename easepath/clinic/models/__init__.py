@@ -10,11 +10,12 @@ from easepath.clinic.models.people import Clinic, RecoveryCode, Role, User
 from easepath.clinic.models.plans import DraftDrill, PlanDrill, PlanVersion
 from easepath.clinic.models.reviews import Proposal, Review
 from easepath.clinic.models.row_reviews import RowReview
+from easepath.clinic.models.templates import SessionTemplate
 from easepath.clinic.models.visits import KeptFacts, ScreeningResult, Visit, VisitStep
 
 __all__ = [
     "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill",
     "Erasing", "Goal", "HomeLink", "KeptFacts", "Limit", "MorningReport", "Override", "PlanDrill", "PlanVersion",
     "Proposal", "RecoveryCode", "Review", "Role", "RowReview", "ScreeningResult", "SessionCount", "SessionDrill",
-    "SessionLog", "SignAnswer", "Sitting", "Tryout", "User", "Visit", "VisitStep",
+    "SessionLog", "SessionTemplate", "SignAnswer", "Sitting", "Tryout", "User", "Visit", "VisitStep",
 ]  # fmt: skip

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from django.db.models import Q
+
 from easepath.clinic import models
 from easepath.clinic.errors import NotFoundError
 from easepath.clinic.policies import require
@@ -52,6 +54,16 @@ def get_override(user: models.User, pk: int) -> models.Override:
         raise NotFoundError("no such override in this clinic")
     override.complaint = get_complaint(user, override.complaint_id)
     return override
+
+
+def get_template(user: models.User, pk: int) -> models.SessionTemplate:
+    """A template of the user's clinic, or of the user."""
+    offered = models.SessionTemplate.objects.filter(pk=pk, clinic=user.clinic_id, put_away_at=None)
+    template = offered.filter(Q(owner=None) | Q(owner=user)).first()
+    if template is None:
+        raise NotFoundError("no such template in this clinic")
+    require(user, "see-clients", template.clinic)
+    return template
 
 
 def get_version(user: models.User, pk: int) -> models.PlanVersion:

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { Drawer } from 'ant-design-vue'
 import { onMounted, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import OpenSigns from '@/steps/respond/OpenSigns.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import SideDrawer from '@/ui/SideDrawer.vue'
 
 /** The signs of one client answered from the caseload; the visit they are answered in is opened with it. */
 const props = defineProps<{ line: Schemas['CaseLine'] }>()
@@ -34,10 +34,10 @@ onMounted(read)
 </script>
 
 <template>
-  <Drawer open :width="560" :title="line.name" @close="emit('close')">
+  <SideDrawer open :width="560" :title="line.name" @close="emit('close')">
     <ProblemNote :problem="problem" />
     <OpenSigns v-if="visit !== null" :visit="visit" :signs="signs" may @answered="answered" />
     <p v-if="done" role="status"><strong>Every sign is answered.</strong> The plan goes on at home from now on, as far as the rules let it.</p>
     <p v-if="visit !== null" class="small"><RouterLink :to="`/visit/${visit}/respond`">See the sessions in Respond</RouterLink></p>
-  </Drawer>
+  </SideDrawer>
 </template>

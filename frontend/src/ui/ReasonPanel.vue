@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { Drawer } from 'ant-design-vue'
 import { computed } from 'vue'
 import { readable } from './dates'
+import SideDrawer from './SideDrawer.vue'
 
 /** One panel for every "why": the rule, the facts it read, the threshold, the source. */
 export interface ReasonCard {
@@ -26,7 +26,7 @@ function factLines(facts: Record<string, unknown> | undefined): [string, string]
 </script>
 
 <template>
-  <Drawer :open="open" :title="title" placement="right" :width="420" @close="emit('close')">
+  <SideDrawer :open="open" :title="title" :width="420" @close="emit('close')">
     <p v-if="intro" class="intro">{{ intro }}</p>
     <article v-for="(reason, index) in shown" :key="index">
       <p class="text" :class="{ clay: reason.verdict === 'exclude' || reason.verdict === 'modify' }">{{ readable(reason.text) }}</p>
@@ -41,7 +41,7 @@ function factLines(facts: Record<string, unknown> | undefined): [string, string]
     <slot />
     <p v-if="version" class="small quiet source">knowledge {{ version }}</p>
     <p class="small quiet">It supports your decision; it is no diagnosis. Local rules and the surgeon’s protocol win.</p>
-  </Drawer>
+  </SideDrawer>
 </template>
 
 <style scoped>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ConfigProvider, Segmented } from 'ant-design-vue'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { usePanelKeys } from '@/shell/keys'
 import { needWords, useOptions } from '@/app/options'
@@ -15,7 +15,7 @@ import ReasonPanel from '@/ui/ReasonPanel.vue'
 import SaveState from '@/ui/SaveState.vue'
 import TapeLine from '@/ui/TapeLine.vue'
 import { minutesWords } from '@/ui/tape'
-import { groupOf, joinNext, move as moveRow, ordered, setPart, tidy } from './arrange'
+import { ordered } from './arrange'
 import ChoicesPage from './ChoicesPage.vue'
 import CoverageList from './CoverageList.vue'
 import DeskPlan from './DeskPlan.vue'
@@ -28,17 +28,18 @@ import OthersPanel from './OthersPanel.vue'
 import OverrideForm from './OverrideForm.vue'
 import PlanRow from './PlanRow.vue'
 import StageQuestion from './StageQuestion.vue'
+import TemplatesDrawer from './TemplatesDrawer.vue'
+import { useArranging } from './useArranging'
 import { useChoices } from './useChoices'
-import { newRow, usePlanDraft, type PlanDraft, type Row } from './usePlanDraft'
+import { usePlanDraft } from './usePlanDraft'
 
 const { visit, frame, refresh } = useVisit()
 const session = useSession()
 const { options } = useOptions()
 const path = { visit: visit.value }
 const { view, read, readAnew } = useStep<Schemas['PlanOut']>(visit.value, 'plan', () => outcome(clinic.GET('/api/visits/{visit}/plan', { params: { path } })))
-const opened = ref(-1)
 const page = ref('sheet')
-const said = ref('')
+const browsing = ref(false)
 const asked = ref<number | undefined>()
 const why = ref<Schemas['OtherDrill'] | null>(null)
 const panel = useTemplateRef<HTMLElement>('panel')
@@ -66,7 +67,7 @@ function setStage(stage: number): void {
   change((plan) => Object.assign(plan, { stage }, remaking.value ? { drills: [], order: 'rules', groups: [] } : {}))
 }
 
-const { draft, change, undo, undoable } = usePlanDraft({
+const plan = usePlanDraft({
   visit: visit.value,
   stageOpen: () => !view.value?.stage_fixed,
   read: async () => {
@@ -77,6 +78,7 @@ const { draft, change, undo, undoable } = usePlanDraft({
   },
   saved: renew,
 })
+const { draft, change, undo, undoable } = plan
 const choices = useChoices(visit.value, async () => {
   const found = await read()
   return found.ok ? { ok: true, data: found.data.choices } : found
@@ -96,89 +98,8 @@ const title = computed(() => {
   return 'The session'
 })
 const uncovered = computed(() => (lengths.value?.lengths.find((one) => one.own) ?? lengths.value?.lengths.at(-1))?.uncovered ?? [])
-/** the groups by the number of the drill they begin with */
-const groupAt = (n: number) => {
-  const plan = draft.value.value
-  const row = drills.value[n] && rowOf(drills.value[n])
-  const group = plan && row && groupOf(plan, row)
-  return group && group.drills.length > 1 && group.drills[0] === row.drill ? group : null
-}
-
-/** One change by hand: the rows stand as they are seen, and groups that fall apart are said. */
-function arrange(make: (plan: PlanDraft) => void): void {
-  change((plan) => {
-    plan.drills = ordered(plan.drills, drills.value)
-    make(plan)
-    const apart = tidy(plan)
-    if (apart.length) said.value = `taken apart: ${apart.flatMap((group) => group.drills).map((drill) => titles.value[drill] ?? drill).join(', ')}`
-  })
-}
-
-async function move(from: number, to: number): Promise<void> {
-  const drill = drills.value[from]
-  if (!drill || to < 0 || to >= drills.value.length) return
-  arrange((plan) => {
-    const apart = moveRow(plan, from, to)
-    said.value = `${drill.title} is number ${to + 1} now${apart.length ? ', and its group is taken apart' : ''}`
-  })
-  opened.value = opened.value === from ? to : opened.value
-  await draft.flush()
-  await nextTick()
-  document.querySelectorAll<HTMLElement>('.drills > [data-drill] .grip')[to]?.focus()
-}
-
-function alter(shown: Schemas['PlanDrillOut'], values: Partial<Row>): void {
-  arrange((plan) => {
-    const row = plan.drills.find((one) => one.drill === shown.drill && !!one.rest === shown.rest)
-    if (row) Object.assign(row, values)
-  })
-}
-
-function part(shown: Schemas['PlanDrillOut'], name: string, value: number | null): void {
-  arrange((plan) => {
-    const row = plan.drills.find((one) => one.drill === shown.drill && !one.rest)
-    if (row) setPart(row, shown.method, name, value)
-  })
-}
-
-function swap(at: number, id: string): void {
-  const shown = drills.value[at]
-  if (!shown) return
-  arrange((plan) => {
-    plan.drills[at] = newRow(id, shown.side)
-    plan.groups = plan.groups.map((group) => ({ ...group, drills: group.drills.map((drill) => (drill === shown.drill ? id : drill)) }))
-  })
-}
-
-function drop(at: number): void {
-  arrange((plan) => { plan.drills.splice(at, 1) })
-  opened.value = -1
-}
-
-function join(at: number): void {
-  arrange((plan) => { joinNext(plan, at) })
-}
-
-function returns(at: number): void {
-  const shown = drills.value[at]
-  if (shown) arrange((plan) => { plan.drills.push({ ...newRow(shown.drill, shown.side), rest: true }) })
-}
-
-function put(drill: Schemas['OtherDrill'], reason: string): void {
-  arrange((plan) => { plan.drills.push(newRow(drill.drill, drill.side, reason)) })
-  said.value = `${drill.title} is on the sheet`
-}
-
-function take(length: Schemas['LengthOption']): void {
-  change((plan) => Object.assign(plan, { drills: length.drills.map((row) => ({ ...row })), order: 'phases', groups: [] }))
-  opened.value = -1
-}
-
-function changeGroup(group: PlanDraft['groups'][number], values: Partial<PlanDraft['groups'][number]> | null): void {
-  change((plan) => {
-    plan.groups = plan.groups.flatMap((one) => (one.drills.join() !== group.drills.join() ? [one] : values ? [{ ...one, ...values }] : []))
-  })
-}
+const hand = useArranging(plan, drills, titles)
+const { said, opened, left } = hand
 
 function explain(drill: string): void {
   why.value = others.value?.drills.find((one) => one.drill === drill) ?? null
@@ -194,8 +115,13 @@ function bar(drill: string, reason: string): void {
   if (!now) return
   now.barred = { ...now.barred, [drill]: reason }
   now.pinned = (now.pinned ?? []).filter((one) => one !== drill)
-  if (onSheet.value.has(drill)) arrange((plan) => { plan.drills = plan.drills.filter((row) => row.drill !== drill) })
+  if (onSheet.value.has(drill)) hand.dropDrill(drill)
   why.value = null
+}
+
+function taken(found: Schemas['TakenOut']): void {
+  hand.takeOver(found)
+  browsing.value = false
 }
 
 async function overridden(): Promise<void> {
@@ -211,6 +137,11 @@ async function settle(): Promise<boolean> {
     const offered = byHand.value ?? (await readByHand()).data
     plan.drills = ordered(plan.drills, drills.value).map((row) => ({ ...row, order: row.order ?? offered?.drills.find((one) => one.drill === row.drill)?.offered ?? { ease: true } }))
   }
+  return sent()
+}
+
+/** Whether everything that was changed is with the clinic. */
+async function sent(): Promise<boolean> {
   await draft.flush()
   return draft.state.value === 'saved' || draft.state.value === 'idle'
 }
@@ -227,7 +158,7 @@ function step(by: number): void {
   const shown = drills.value[opened.value]
   const at = shown?.steps.findIndex((one) => one.step === shown.step) ?? -1
   const to = shown?.steps[at + by]
-  if (may.value && shown && to && at >= 0) alter(shown, { step: to.step, method: shown.method, dose: null })
+  if (may.value && shown && to && at >= 0) hand.alter(shown, { step: to.step, method: shown.method, dose: null })
 }
 </script>
 
@@ -238,6 +169,7 @@ function step(by: number): void {
         <div class="head">
           <h1><span v-if="title !== 'Plan'" class="visually-hidden">Plan: </span>{{ title }}</h1>
           <SaveState :state="draft.state.value" :at="draft.at.value" />
+          <button type="button" class="act plain" @click="browsing = true">Templates</button>
           <Segmented v-model:value="page" class="pages" role="radiogroup" aria-label="show" :options="[{ value: 'sheet', label: 'the session' }, { value: 'needs', label: 'needs, methods, choices' }]" />
         </div>
         <div v-if="!view.issues_program" class="stop-box"><strong>No program can be issued: the screen is {{ frame.outcome_words }}.</strong> What stands here is for your thoughts only. <RouterLink :to="`/visit/${visit}/screening`">Go to Screen</RouterLink></div>
@@ -253,12 +185,13 @@ function step(by: number): void {
         <ChoicesPage v-if="page === 'needs' && choices.value.value" :visit="visit" :needs="view.needs" :choices="choices.value.value" :overrides="view.choices.overrides" :titles="titles" :fields="choices.fields.value" :may="may" @changed="renew" @choose="(values) => Object.assign(choices.value.value!, values)" />
         <template v-else>
           <StageQuestion v-if="view.stages.length" :stages="view.stages" :stage="draft.value.value?.stage ?? view.stage" :asked="view.stage_asked" :fixed="view.stage_fixed || !may" @stage="setStage" />
-          <LengthChoice :lengths="lengths" :present="rows" :may="may" @take="take" @ask="asked = $event" />
+          <LengthChoice :lengths="lengths" :present="rows" :may="may" @take="hand.take($event.drills)" @ask="asked = $event" />
+          <div v-if="left" class="first small" role="status"><strong>{{ left.name }} is taken.</strong> <template v-if="!left.said.length">Nothing had to be changed for this client.</template><ul v-else><li v-for="line in left.said" :key="line">{{ line }}</li></ul></div>
           <p v-if="view.tests_first.length" class="first small"><strong>What it needs hangs on a test that is not taken yet:</strong> {{ view.tests_first.join(', ') }}. <RouterLink :to="`/visit/${visit}/measure`">Measure it</RouterLink>, and the session changes.</p>
           <p v-for="one in view.refused" :key="one.drill" class="small clay"><strong>{{ one.title }}</strong> taken off: {{ one.reason }} <button type="button" class="act plain" @click="explain(one.drill)">why, and who may override it</button></p>
           <p v-if="!drills.length" class="empty quiet">Nothing is on the sheet yet. {{ lengths?.lengths[0]?.reason ?? 'Take a length above, or put drills on from the right.' }}</p>
           <template v-else>
-            <TapeLine :stretches="view.timeline" :drills="drills" :available="(view.minutes ?? 0) * 60" :width="740" :handles="may" :current="opened" @pick="opened = $event" @move="move" />
+            <TapeLine :stretches="view.timeline" :drills="drills" :available="(view.minutes ?? 0) * 60" :width="740" :handles="may" :current="opened" @pick="opened = $event" @move="hand.move" />
             <p class="small quiet">
               {{ minutesWords(view.seconds) }}<template v-if="view.minutes"> of {{ view.minutes }} min</template><template v-if="view.seconds_between">, {{ minutesWords(view.seconds_between) }} of it for changing place and getting up</template>
               <strong v-if="view.over_minutes" class="clay">, {{ minutesWords(view.seconds - (view.minutes ?? 0) * 60) }} too long</strong>
@@ -268,8 +201,8 @@ function step(by: number): void {
             <NeedsLine :coverage="view.coverage" />
             <ol class="drills" aria-label="The session">
               <template v-for="(d, n) in drills" :key="`${d.drill}-${d.rest}-${n}`">
-                <GroupLine v-if="groupAt(n)" :group="groupAt(n)!" :first="n + 1" :may="may" :places="drills.slice(n, n + groupAt(n)!.drills.length).map((one) => one.place)" @change="changeGroup(groupAt(n)!, $event)" @apart="changeGroup(groupAt(n)!, null)" />
-                <PlanRow :drill="d" :row="rowOf(d)" :standing="standingOf(d)" :efforts="view.efforts" :fields="draft.fields.value" :number="n + 1" :open="opened === n" :may="may" :last="n + 1 === drills.length" @toggle="opened = opened === n ? -1 : n" @move="(by) => move(n, n + by)" @alter="alter(d, $event)" @part="(name, value) => part(d, name, value)" @swap="swap(n, $event)" @drop="drop(n)" @join="join(n)" @returns="returns(n)" />
+                <GroupLine v-if="hand.groupAt(n)" :group="hand.groupAt(n)!" :first="n + 1" :may="may" :places="drills.slice(n, n + hand.groupAt(n)!.drills.length).map((one) => one.place)" @change="hand.changeGroup(hand.groupAt(n)!, $event)" @apart="hand.changeGroup(hand.groupAt(n)!, null)" />
+                <PlanRow :drill="d" :row="rowOf(d)" :standing="standingOf(d)" :efforts="view.efforts" :fields="draft.fields.value" :number="n + 1" :open="opened === n" :may="may" :last="n + 1 === drills.length" @toggle="opened = opened === n ? -1 : n" @move="(by) => hand.move(n, n + by)" @alter="hand.alter(d, $event)" @part="(name, value) => hand.part(d, name, value)" @swap="hand.swap(n, $event)" @drop="hand.drop(n)" @join="hand.join(n)" @returns="hand.returns(n)" />
               </template>
             </ol>
             <details class="more"><summary>What it covers, need by need</summary><CoverageList :coverage="view.coverage" :uncovered="uncovered" /></details>
@@ -279,7 +212,8 @@ function step(by: number): void {
         </template>
         <HandOverBar :frame="frame" :view="view" :settle="settle" :undo="undoable ? undo : undefined" />
       </div>
-      <OthersPanel class="beside" :drills="others?.drills ?? []" :on-sheet="onSheet" :may="may" @put="put" @why="why = $event" />
+      <TemplatesDrawer :open="browsing" :visit="visit" :condition="frame.condition_id" :condition-name="frame.condition" :may="may" :drills="drills.length" :settle="sent" @close="browsing = false" @take="taken" />
+      <OthersPanel class="beside" :drills="others?.drills ?? []" :on-sheet="onSheet" :may="may" @put="hand.put" @why="why = $event" />
       <ReasonPanel :open="!!why" :title="why?.title ?? ''" :intro="why ? `${why.name}. For: ${why.needs.map((one) => needWords(one.id)).join(', ')}.${why.parts ? ` Fit ${Math.round(why.parts.fit * 100)} of 100, relief ${why.parts.relief} of 3, risk ${why.parts.risk} of 3, burden ${Math.round(why.parts.burden * 100)} of 100.` : ` ${why.why}.`}${why.ladder ? ` On the ladder ${why.ladder}.` : ''}` : ''" :reasons="(why?.reasons ?? []).map((one) => ({ ...one, source: one.source ?? null }))" :version="options?.knowledge_version" @close="why = null">
         <template v-if="why && may">
           <KeepOrBar :pinned="pinned.has(why.drill)" :barred="why.drill in (choices.value.value?.barred ?? {})" @pin="setPinned(why.drill)" @bar="bar(why.drill, $event)" />
@@ -299,6 +233,7 @@ function step(by: number): void {
 .pages { margin-left: auto; background: var(--paper-deep); align-self: center; }
 .beside { border-left: 1px solid var(--line); padding-left: 1.1rem; position: sticky; top: 0.6rem; max-height: calc(100vh - 1.2rem); overflow-y: auto; }
 .drills { list-style: none; margin: 0; padding: 0; }
+.first ul { margin: 0; padding-left: 1.1rem; }
 .first { border-left: 3px solid var(--ink); padding-left: 0.6rem; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
 .more summary { cursor: pointer; min-height: 36px; color: var(--river); }
