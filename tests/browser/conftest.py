@@ -115,6 +115,14 @@ def pick(page: Page, label: str, choice: str) -> None:
     page.locator(".ant-select-dropdown:visible .ant-select-item-option").get_by_text(choice, exact=True).click()
 
 
+def fill_day(page: Page, field: str, day: str) -> None:
+    """Type a day into its field, by the field's id."""
+    box = page.locator(f"input#{field}")
+    box.click()
+    box.fill(day)
+    box.press("Enter")
+
+
 def session_titles(page: Page) -> Locator:
     """The titles of the session in Plan."""
     return page.get_by_role("list", name="The session").locator("[data-drill] .name strong")

@@ -11,7 +11,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.models import Complaint, PlanVersion
-from tests.browser.conftest import answer_no, gate, go, press_strip, put_on, saved, session_titles, wake
+from tests.browser.conftest import answer_no, fill_day, gate, go, press_strip, put_on, saved, session_titles, wake
 from tests.conftest import TODAY, World
 
 PHONE = {"width": 390, "height": 844}
@@ -23,8 +23,7 @@ def tell_story(page: Page) -> None:
     page.locator("input[name=words]").fill("pulled groin at the ferry")
     page.get_by_role("button", name="Groin (adductor) strain").click()
     page.get_by_role("button", name="right", exact=True).click()
-    page.locator("input[name=since]").fill("2026-11-05")
-    page.locator("input[name=since]").blur()
+    fill_day(page, "since", "2026-11-05")
     for label, value in (("Pain now", 1), ("At rest", 0), ("Worst", 4), ("Usual", 1)):
         press_strip(page, label, value)
     page.get_by_role("button", name="half an hour").click()
@@ -81,7 +80,7 @@ def test_from_the_first_question_to_version_two(
     page.get_by_role("button", name="Take in a client").click()
     page.locator("input[name=first_name]").fill("Nell")
     page.locator("input[name=last_name]").fill("Quay")
-    page.locator("input[name=birth_date]").fill("1990-01-02")
+    fill_day(page, "birth_date", "1990-01-02")
     page.get_by_role("button", name="Begin with the story").click()
     tell_story(page)
     answer_everything_no(page)
@@ -90,6 +89,7 @@ def test_from_the_first_question_to_version_two(
     expect(page.get_by_role("heading", level=1)).to_contain_text("A session for 12 minutes, made from what you found")
     page.get_by_role("radio", name="stage 2, Comfortable rocking").check()
     saved(page)
+    expect(page.get_by_text("The session is being made for this stage.")).to_be_hidden()
     for title in session_titles(page).all_inner_texts():
         row = page.locator("[data-drill]", has=page.get_by_text(title, exact=True))
         row.locator(".name").click()

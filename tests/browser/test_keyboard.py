@@ -29,7 +29,7 @@ def test_story_screen_and_measure_by_keyboard(sign_in: SignIn, live: World, page
     page.keyboard.type("pulled the groin on the quay")
     tab_to(page, page.get_by_role("button", name="Groin (adductor) strain").first)
     page.keyboard.press("Enter")
-    tab_to(page, page.locator("input[name=since]"))
+    tab_to(page, page.locator("input#since"))
     page.keyboard.type("11112026")
     tab_and_press(page, "half an hour")
     tab_and_press(page, "never")

@@ -9,7 +9,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.actions.home_links import new_link, revoke_links
 from easepath.clinic.models import Complaint, SessionLog
-from tests.browser.conftest import fill_sign_in, go, press_strip, saved
+from tests.browser.conftest import fill_day, fill_sign_in, go, press_strip, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -92,12 +92,10 @@ def test_two_people_see_both_values_and_choose(
 def test_a_bad_date_is_told_at_its_field(sign_in: SignIn, live: World, page: Page) -> None:
     sign_in()
     open_story(page)
-    page.locator("input[name=since]").fill("2031-01-01")
-    page.locator("input[name=since]").blur()
+    fill_day(page, "since", "2031-01-01")
     expect(page.get_by_text("lies after today")).to_be_visible()
     expect(page.get_by_role("status")).to_contain_text("not saved")
-    page.locator("input[name=since]").fill("2026-11-07")
-    page.locator("input[name=since]").blur()
+    fill_day(page, "since", "2026-11-07")
     saved(page)
 
 

@@ -11,7 +11,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Client
-from tests.browser.conftest import go, saved
+from tests.browser.conftest import fill_day, go, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -55,7 +55,7 @@ def test_a_client_whose_facts_cannot_be_read_is_mended_in_story(sign_in: SignIn,
     expect(page.get_by_role("main")).to_contain_text("is more than 120 years ago")
     go(page, "Story")
     page.get_by_role("button", name="the person, at home").click()
-    page.locator("input[name=birth_date]").fill("1990-01-01")
+    fill_day(page, "birth_date", "1990-01-01")
     saved(page)
     expect(page.get_by_text("cannot be read, so nothing is judged")).to_be_hidden()
     go(page, "Screen")

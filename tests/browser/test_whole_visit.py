@@ -10,7 +10,7 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.models import Complaint, Override, PlanVersion, Tryout
-from tests.browser.conftest import answer_no, fill_sign_in, gate, go, pick, press_strip, saved, session_titles
+from tests.browser.conftest import answer_no, fill_day, fill_sign_in, gate, go, pick, press_strip, saved, session_titles
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -21,7 +21,7 @@ def take_in(page: Page, first: str, last: str) -> None:
     page.get_by_role("button", name="Take in a client").click()
     page.locator("input[name=first_name]").fill(first)
     page.locator("input[name=last_name]").fill(last)
-    page.locator("input[name=birth_date]").fill("1984-03-02")
+    fill_day(page, "birth_date", "1984-03-02")
     page.get_by_role("button", name="Begin with the story").click()
     expect(page.get_by_role("heading", level=1, name="Story")).to_be_visible()
 
@@ -32,8 +32,7 @@ def tell(page: Page, words: str, condition: str, side: str, since: str) -> None:
     page.get_by_role("button", name=condition).first.click()
     chosen = page.get_by_role("group", name="Side, from the client’s view").get_by_role("button", name=side, exact=True)
     expect(chosen).to_have_attribute("aria-pressed", "true")  # the body chart told it
-    page.locator("input[name=since]").fill(since)
-    page.locator("input[name=since]").blur()
+    fill_day(page, "since", since)
     for label, value in (("Pain now", 2), ("At rest", 0), ("Worst", 4), ("Usual", 2)):
         press_strip(page, label, value)
     page.get_by_role("button", name="half an hour").click()

@@ -23,7 +23,7 @@ useIdle(() => session.me?.idle_seconds, session.lock)
 const theme = {
   token: {
     colorPrimary: '#1E5A68', colorText: '#1C2A31', colorTextPlaceholder: '#6b757a', colorBorder: '#8B8577',
-    colorBgContainer: '#FFFEFB', colorError: '#A23E10', borderRadius: 5, controlHeight: 44, fontSize: 16,
+    colorBgContainer: '#FFFEFB', colorError: '#A23E10', colorLink: '#1E5A68', colorTextDisabled: '#6b757a', borderRadius: 5, controlHeight: 44, fontSize: 16,
     fontFamily: "'Source Sans 3', system-ui, sans-serif", wireframe: true, boxShadow: 'none',
   },
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Input } from 'ant-design-vue'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -99,7 +100,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
         <button v-for="one in FILTERS" :key="one.value" :aria-pressed="filter === one.value" @click="filter = one.value">
           {{ one.text }} <span class="quiet">{{ count(one.kinds) }}</span>
         </button>
-        <input v-model="search" type="search" placeholder="name, trade or complaint" aria-label="Find by name, trade or complaint" />
+        <Input v-model:value="search" type="search" placeholder="name, trade or complaint" aria-label="Find by name, trade or complaint" />
       </nav>
       <div v-if="isError" class="stop-box">The caseload could not be read. <button class="act" @click="refetch()">Try again</button></div>
       <p v-if="data?.left" class="small quiet" role="status">Looking at {{ data.left }} more for today; they stand as they were seen last.</p>
@@ -153,7 +154,7 @@ main { max-width: 1120px; margin: 0 auto; padding: 1.5rem; }
 .filters { display: flex; gap: 0.3rem; flex-wrap: wrap; margin: 1rem 0 0.6rem; }
 .filters button { min-height: 44px; border: 0; border-bottom: 3px solid var(--line); background: none; font: inherit; padding: 0 0.9rem; cursor: pointer; }
 .filters button[aria-pressed='true'] { border-color: var(--river); color: var(--river); font-weight: 600; }
-.filters input { margin-left: auto; min-height: 44px; width: 15rem; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.6rem; }
+.filters :deep(.ant-input) { margin-left: auto; width: 15rem; }
 .lines { list-style: none; margin: 0; padding: 0; }
 .line {
   display: grid; grid-template-columns: minmax(0, 1.5fr) minmax(0, 1.1fr) 250px 150px; gap: 1.2rem; align-items: center; width: 100%;
@@ -172,7 +173,7 @@ main { max-width: 1120px; margin: 0 auto; padding: 1.5rem; }
 .none { border: 1px dashed var(--line-strong); border-radius: 4px; padding: 1.5rem; }
 .foot { display: flex; gap: 1.5rem; margin-top: 1rem; }
 .foot span { display: inline-flex; align-items: center; gap: 0.3rem; }
-@media (max-width: 700px) { main { padding: 1rem; } header { padding: 0.3rem 1rem; } .filters input { width: 100%; } .foot { flex-wrap: wrap; } }
+@media (max-width: 700px) { main { padding: 1rem; } header { padding: 0.3rem 1rem; } .filters :deep(.ant-input) { width: 100%; } .foot { flex-wrap: wrap; } }
 @media (max-width: 900px) { .line { grid-template-columns: 1fr; gap: 0.4rem; } .last { text-align: left; } }
 .leaving { display: flex; gap: 0.6rem; align-items: center; flex-wrap: wrap; margin: 0.8rem 1.4rem; }
 </style>

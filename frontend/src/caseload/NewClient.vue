@@ -6,6 +6,7 @@ import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import FieldNote from '@/ui/FieldNote.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import DayBox from '@/ui/DayBox.vue'
 
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
@@ -29,7 +30,7 @@ async function save(): Promise<void> {
       <FieldNote :text="problem?.fields?.first_name" />
       <label>Last name<Input v-model:value="form.last_name" name="last_name" /></label>
       <FieldNote :text="problem?.fields?.last_name" />
-      <label>Born on<Input v-model:value="form.birth_date" type="date" name="birth_date" /></label>
+      <label>Born on<DayBox id="birth_date" label="Born on" :model-value="form.birth_date" @update:model-value="form.birth_date = $event ?? ''" /></label>
       <FieldNote :text="problem?.fields?.birth_date" />
       <ChoiceRow v-model="form.sex" label="Sex" :options="[{ value: 'f', text: 'female' }, { value: 'm', text: 'male' }, { value: 'x', text: 'other' }]" />
       <label>Trade<Input v-model:value="form.trade" name="trade" placeholder="what their days are made of" /></label>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Input } from 'ant-design-vue'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
@@ -28,7 +29,7 @@ const found = computed(() => {
     <main>
       <section aria-label="Conditions">
         <h1>The conditions</h1>
-        <input v-model="search" type="search" placeholder="part of a name" aria-label="Find by part of a name" />
+        <Input v-model:value="search" type="search" placeholder="part of a name" aria-label="Find by part of a name" />
         <p v-if="isError" class="stop-box">The conditions could not be read. <button class="act" @click="refetch()">Try again</button></p>
         <ul>
           <li v-for="one in found" :key="one.id"><RouterLink :to="`/conditions/${one.id}`" :aria-current="one.id === opened ? 'page' : undefined">{{ one.name }}</RouterLink></li>
@@ -43,7 +44,6 @@ const found = computed(() => {
 
 <style scoped>
 main { display: grid; grid-template-columns: 320px minmax(0, 1fr); gap: 1.5rem; padding: 1rem 1.5rem; max-width: 1400px; margin: 0 auto; align-items: start; }
-input { min-height: 44px; width: 100%; font: inherit; padding: 0 0.6rem; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); }
 ul { list-style: none; margin: 0.4rem 0 0; padding: 0; }
 li a { display: grid; align-items: center; min-height: 44px; border-top: 1px solid var(--line); color: var(--ink); text-decoration: none; padding: 0 0.4rem; }
 li a:hover { background: var(--card); }

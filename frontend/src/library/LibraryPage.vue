@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Input } from 'ant-design-vue'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -46,7 +47,7 @@ const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
       <section class="list" aria-label="Drills">
         <h1>The drills</h1>
         <div class="filters">
-          <input v-model="search" type="search" placeholder="name, need or where it is felt" aria-label="Find by name, need or where it is felt" />
+          <Input v-model:value="search" type="search" placeholder="name, need or where it is felt" aria-label="Find by name, need or where it is felt" />
           <PickOne v-model="phase" clearable label="phase" placeholder="any phase" :options="phases.map((one) => ({ value: one.phase, text: one.phase_word }))" />
           <PickOne v-model="place" clearable label="where" placeholder="anywhere" :options="PLACES.map((p) => ({ value: p, text: p === 'stand' ? 'standing' : p }))" />
           <PickOne :model-value="side" label="side drawn" :options="[{ value: 'left', text: 'left drawn' }, { value: 'right', text: 'right drawn' }]" @update:model-value="(s) => { if (s) side = s }" />
@@ -74,7 +75,7 @@ const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
 main { display: grid; gap: 1.5rem; padding: 1rem 1.5rem; max-width: 1400px; margin: 0 auto; }
 main.beside { grid-template-columns: minmax(0, 1fr) 420px; align-items: start; }
 .filters { display: flex; flex-wrap: wrap; gap: 0.6rem; align-items: center; margin: 0.4rem 0; }
-.filters input { min-height: 44px; flex: 1 1 15rem; max-width: 24rem; font: inherit; padding: 0 0.6rem; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); }
+.filters :deep(input[type="search"]) { flex: 1 1 15rem; max-width: 24rem; }
 ul { list-style: none; margin: 0 0 1rem; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(170px, 1fr)); gap: 0.8rem; }
 li button { display: grid; width: 100%; height: 100%; align-content: start; text-align: left; font: inherit; color: inherit; background: var(--card); border: 1px solid var(--line); border-radius: 4px; padding: 0 0.6rem 0.5rem; cursor: pointer; line-height: 1.25; }
 li button:hover { border-color: var(--river); }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Input } from 'ant-design-vue'
 import { computed, ref, useId } from 'vue'
 import FieldNote from './FieldNote.vue'
 import { withUnit } from './units'
@@ -57,7 +58,7 @@ function drop(index: number): void {
     <label :for="id" class="small">{{ label }}</label>
     <div class="row">
       <button v-for="(value, n) in modelValue" :key="n" type="button" class="chip" :aria-label="`take out ${withUnit(value, unit)}`" :disabled="disabled" @click="drop(n)">{{ Number(value.toFixed(2)) }}<svg viewBox="0 0 8 8" width="8" height="8" aria-hidden="true"><path d="M1 1 L7 7 M7 1 L1 7" stroke="currentColor" stroke-width="1.4" /></svg></button>
-      <input :id="id" v-model="text" inputmode="text" autocomplete="off" :disabled="disabled" :aria-invalid="!!(fault || note)" :aria-describedby="`${id}-note`" @keydown.enter.prevent="keep" @keydown.backspace="back" @blur="text && keep()" />
+      <Input :id="id" v-model:value="text" inputmode="text" autocomplete="off" :disabled="disabled" :aria-invalid="!!(fault || note)" :aria-describedby="`${id}-note`" @keydown.enter.prevent="keep" @keydown.backspace="back" @blur="text && keep()" />
     </div>
     <div :id="`${id}-note`"><FieldNote :text="fault || note || unusual" /></div>
   </div>
@@ -67,7 +68,6 @@ function drop(index: number): void {
 .readings { display: grid; gap: 0.1rem; min-width: 0; }
 .row { display: flex; flex-wrap: wrap; gap: 0.25rem; }
 .chip { min-height: 44px; min-width: 44px; display: inline-flex; gap: 0.35rem; align-items: center; justify-content: center; border: 1px solid var(--river); background: var(--river-soft); color: var(--ink); border-radius: var(--corner); font: inherit; cursor: pointer; }
-input { width: 5.2rem; min-height: 44px; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); font: inherit; padding: 0 0.5rem; color: var(--ink); }
+input { width: 5.2rem; }
 input[aria-invalid='true'] { border-color: var(--clay); }
-input:disabled { background: var(--paper); }
 </style>

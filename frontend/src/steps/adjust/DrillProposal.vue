@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Checkbox, Input } from 'ant-design-vue'
+import { Checkbox, Input, Radio, RadioGroup } from 'ant-design-vue'
 import { ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -86,10 +86,9 @@ async function decide(decision: Decision): Promise<void> {
     <form v-if="mode" class="form" @submit.prevent="decide(mode!)">
       <fieldset v-if="mode === 'change'">
         <legend>Dose by hand</legend>
-        <label v-for="choice in proposal.choices" :key="choice.step" class="choice">
-          <input v-model="step" type="radio" :value="choice.step" name="step" /> {{ choice.words }}
-          <span v-if="choice.step === proposal.present?.step" class="small quiet">as now</span>
-        </label>
+        <RadioGroup v-model:value="step" name="step">
+          <Radio v-for="choice in proposal.choices" :key="choice.step" :value="choice.step" class="choice">{{ choice.words }} <span v-if="choice.step === proposal.present?.step" class="small quiet">as now</span></Radio>
+        </RadioGroup>
       </fieldset>
       <label>Reason<Input v-model:value="reason" name="reason" :maxlength="400" :aria-invalid="!!problem?.fields?.reason" /></label>
       <button class="act" :disabled="mode === 'change' && step === null">{{ mode === 'change' ? 'Change it' : 'Refuse it' }}</button>
@@ -130,5 +129,4 @@ thead th { color: var(--ink-2); font-size: 0.8rem; }
 .form { display: grid; gap: 0.5rem; border-top: 1px solid var(--line); padding-top: 0.5rem; }
 fieldset { border: 0; padding: 0; margin: 0; display: flex; flex-wrap: wrap; gap: 0.1rem 1rem; }
 .choice { min-height: 44px; display: inline-flex; align-items: center; gap: 0.4rem; }
-.choice input { width: 20px; height: 20px; accent-color: var(--river); }
 </style>

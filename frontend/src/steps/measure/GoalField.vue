@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Input } from 'ant-design-vue'
 import { ref, useId, watch } from 'vue'
 import FieldNote from '@/ui/FieldNote.vue'
 import { unitWords } from '@/ui/units'
@@ -25,12 +26,12 @@ function keep(): void {
 <template>
   <div class="goal">
     <label :for="id" class="small quiet">{{ label }}{{ unit === 'deg' ? ', degrees' : `,${unitWords(unit)}` }}</label>
-    <input :id="id" v-model="text" inputmode="text" autocomplete="off" placeholder="the rules choose" :aria-invalid="!!fault" @change="keep" @keydown.enter.prevent="keep" />
+    <Input :id="id" v-model:value="text" inputmode="text" autocomplete="off" placeholder="the rules choose" :aria-invalid="!!fault" @blur="keep" @keydown.enter.prevent="keep" />
     <FieldNote :text="fault" />
   </div>
 </template>
 
 <style scoped>
 .goal { display: grid; }
-input { width: 9.5rem; min-height: 44px; border: 1px dashed var(--line-strong); border-radius: var(--corner); background: none; font: inherit; padding: 0 0.5rem; color: var(--ink); }
+input { width: 9.5rem; border-style: dashed; background: none; }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Checkbox } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { needWords } from '@/app/options'
@@ -23,7 +24,7 @@ const shown = computed(() => props.signs.filter((s) => all.value || s.asked || p
   <div class="patterns">
     <fieldset>
       <legend>Seen</legend>
-      <label v-for="sign in shown" :key="sign.id"><input type="checkbox" :checked="observed.includes(sign.id)" @change="emit('toggle', sign.id)" /> {{ sign.text }}</label>
+      <span v-for="sign in shown" :key="sign.id"><Checkbox :checked="observed.includes(sign.id)" @change="emit('toggle', sign.id)">{{ sign.text }}</Checkbox></span>
       <button type="button" class="more small" :aria-expanded="all" @click="all = !all">{{ all ? 'fewer signs' : 'more signs' }}</button>
     </fieldset>
     <div aria-live="polite">
@@ -45,7 +46,6 @@ const shown = computed(() => props.signs.filter((s) => all.value || s.asked || p
 fieldset { border: 0; margin: 0; padding: 0; display: grid; }
 legend { padding: 0; font-size: 0.9rem; color: var(--ink-2); }
 label { display: flex; gap: 0.5rem; align-items: center; min-height: 32px; line-height: 1.2; }
-label input { width: 20px; height: 20px; accent-color: var(--river); flex: none; }
 .more { border: 0; background: none; padding: 0; min-height: 32px; font: inherit; font-size: 0.875rem; color: var(--river); text-decoration: underline; cursor: pointer; justify-self: start; margin-right: 0.6rem; }
 article { border-left: 3px solid var(--line-strong); padding-left: 0.7rem; margin-bottom: 0.4rem; }
 article.decided { border-color: var(--river); }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Input } from 'ant-design-vue'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
@@ -109,8 +110,8 @@ async function withdraw(id: number): Promise<void> {
       <div v-if="byHand" class="set small"><p><strong>Set by hand to {{ Math.round(byHand.weight * 100) }}</strong><template v-if="byHand.by"> by {{ byHand.by }}</template>: {{ byHand.reason }}</p>
         <button v-if="may" class="act plain" @click="backToComputed">back to the computed weight</button></div>
       <form v-else-if="may" class="hand" @submit.prevent="setByHand">
-        <label class="small quiet">weigh it by hand, 0 to 100 <input v-model="weight" inputmode="numeric" :aria-invalid="!!fault" class="number" /></label>
-        <label class="small quiet grow">because <input v-model="reason" maxlength="400" /></label>
+        <label class="small quiet">weigh it by hand, 0 to 100 <Input v-model:value="weight" inputmode="numeric" :aria-invalid="!!fault" class="number" /></label>
+        <label class="small quiet grow">because <Input v-model:value="reason" :maxlength="400" /></label>
         <button class="act" :disabled="!weight || !!fault || !reason.trim()">Set it</button>
         <FieldNote :text="fault" />
       </form>
@@ -144,7 +145,6 @@ tr.chosen { background: var(--card); }
 .hand { display: flex; gap: 0.5rem; align-items: end; flex-wrap: wrap; }
 .hand label { display: grid; }
 .grow { flex: 1; min-width: 9rem; }
-.hand input { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); padding: 0 0.5rem; width: 100%; }
 .standing { grid-column: 1 / -1; border-top: 2px solid var(--line); padding-top: 0.6rem; }
 .row { display: flex; justify-content: space-between; gap: 0.6rem; align-items: center; }
 @media (max-width: 700px) { table { display: block; overflow-x: auto; } }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Input } from 'ant-design-vue'
 import { reactive, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import FieldNote from '@/ui/FieldNote.vue'
@@ -35,9 +36,9 @@ function keep(): void {
   <section class="desk" aria-label="Breaks at work">
     <h2>Breaks at work</h2>
     <form v-if="may" @submit.prevent="keep" @change="keep">
-      <label class="small quiet">works from <input v-model="form.start" inputmode="numeric" /></label>
-      <label class="small quiet">until <input v-model="form.end" inputmode="numeric" /></label>
-      <label class="small quiet">a break every <span><input v-model="form.every" inputmode="numeric" /> min</span></label>
+      <label class="small quiet">works from <Input v-model:value="form.start" inputmode="numeric" /></label>
+      <label class="small quiet">until <Input v-model:value="form.end" inputmode="numeric" /></label>
+      <label class="small quiet">a break every <span><Input v-model:value="form.every" inputmode="numeric" /> min</span></label>
       <label class="small quiet">in a break <PickOne label="in a break" :options="PIECES" :model-value="String(desk.pieces)" @update:model-value="emit('hours', { start: desk.start, end: desk.end, every: desk.every, pieces: Number($event || 0) })" /></label>
     </form>
     <FieldNote :text="fault || note" />
@@ -54,7 +55,7 @@ function keep(): void {
 h2 { font-size: 1.1rem; }
 form { display: flex; gap: 0.8rem; }
 label { display: grid; }
-input { width: 5rem; min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.5rem; }
+input { width: 5rem; }
 ol { list-style: none; margin: 0; padding: 0; columns: 2; }
 @media (max-width: 700px) { ol { columns: 1; } form { flex-wrap: wrap; } }
 </style>

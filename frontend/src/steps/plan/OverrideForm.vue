@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Textarea } from 'ant-design-vue'
 import { ref } from 'vue'
 import { clinic, outcome, type Problem } from '@/api/client'
 import { useSession } from '@/app/session'
@@ -24,7 +25,7 @@ async function save(): Promise<void> {
   <p v-else-if="!session.may(override === 'lead' ? 'override-exclude' : 'override')" class="small quiet">{{ override === 'lead' ? 'Only a lead overrides a refusal.' : 'A clinician or a lead overrides this.' }}</p>
   <form v-else @submit.prevent="save">
     <label :for="`over-${drill}`">Override it: why is this right for this client?</label>
-    <textarea :id="`over-${drill}`" v-model="reason" rows="2" maxlength="400" />
+    <Textarea :id="`over-${drill}`" v-model:value="reason" :rows="2" :maxlength="400" />
     <p class="small quiet">{{ verdict === 'exclude' ? 'The refusal becomes “changed”' : 'It becomes “with care”' }}; your name and reason stand beside the rule, and it ends when you take it back.</p>
     <ProblemNote :problem="problem" />
     <button class="act stop" :disabled="!reason.trim()">Override with this reason</button>

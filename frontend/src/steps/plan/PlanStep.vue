@@ -45,7 +45,8 @@ const why = ref<Schemas['OtherDrill'] | null>(null)
 const panel = useTemplateRef<HTMLElement>('panel')
 /** a session is being made anew: nothing is changed by hand until it stands */
 const remaking = ref(false)
-const may = computed(() => session.may('compose') && !frame.value?.closed && !remaking.value)
+const mayPlan = computed(() => session.may('compose') && !frame.value?.closed)
+const may = computed(() => mayPlan.value && !remaking.value)
 
 /** what the ranking, the lengths and the drills by hand hang on: they are read again when it changes */
 const basis = computed(() => view.value?.choices.revision ?? 0)
@@ -184,7 +185,8 @@ function step(by: number): void {
 
         <ChoicesPage v-if="page === 'needs' && choices.value.value" :visit="visit" :needs="view.needs" :choices="choices.value.value" :overrides="view.choices.overrides" :titles="titles" :fields="choices.fields.value" :may="may" @changed="renew" @choose="(values) => Object.assign(choices.value.value!, values)" />
         <template v-else>
-          <StageQuestion v-if="view.stages.length" :stages="view.stages" :stage="draft.value.value?.stage ?? view.stage" :asked="view.stage_asked" :fixed="view.stage_fixed || !may" @stage="setStage" />
+          <StageQuestion v-if="view.stages.length" :stages="view.stages" :stage="draft.value.value?.stage ?? view.stage" :asked="view.stage_asked" :fixed="view.stage_fixed || !mayPlan" @stage="setStage" />
+          <p v-if="remaking" class="small quiet">The session is being made for this stage.</p>
           <LengthChoice :lengths="lengths" :present="rows" :may="may" @take="hand.take($event.drills)" @ask="asked = $event" />
           <div v-if="left" class="first small" role="status"><strong>{{ left.name }} is taken.</strong> <template v-if="!left.said.length">Nothing had to be changed for this client.</template><ul v-else><li v-for="line in left.said" :key="line">{{ line }}</li></ul></div>
           <p v-if="view.tests_first.length" class="first small"><strong>What it needs hangs on a test that is not taken yet:</strong> {{ view.tests_first.join(', ') }}. <RouterLink :to="`/visit/${visit}/measure`">Measure it</RouterLink>, and the session changes.</p>

@@ -91,7 +91,8 @@ async function putAway(template: number): Promise<void> {
 <style scoped>
 ul { list-style: none; margin: 0.6rem 0; padding: 0; }
 li { display: flex; justify-content: space-between; gap: 0.8rem; align-items: start; border-top: 1px solid var(--line); padding: 0.6rem 0; }
-.acts { display: grid; justify-items: end; }
+.acts { display: grid; justify-items: end; flex: none; }
+li .act { white-space: nowrap; flex: none; }
 .keep { display: grid; gap: 0.6rem; justify-items: start; border-top: 2px solid var(--line-strong); padding-top: 0.8rem; margin-top: 1rem; }
 .field { display: grid; width: 100%; }
 .empty { border: 1px dashed var(--line-strong); padding: 0.8rem; border-radius: 4px; }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Textarea } from 'ant-design-vue'
 import { reactive, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { shortDate } from '@/ui/dates'
@@ -41,7 +42,7 @@ async function answer(sign: Schemas['HomeSign']): Promise<void> {
         </div>
         <form v-if="answering === keyOf(sign)" class="answer" @submit.prevent="answer(sign)">
           <label>What was found, and what was decided
-            <textarea v-model="form.reason" rows="2" maxlength="400"></textarea></label>
+            <Textarea v-model:value="form.reason" :rows="2" :maxlength="400" /></label>
           <FieldNote :text="problem?.fields?.reason ?? problem?.fields?.drill" />
           <div class="acts"><button class="act next" :disabled="!form.reason.trim()">Record the answer</button>
             <button type="button" class="act plain" @click="answering = ''">not yet</button>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Input } from 'ant-design-vue'
 import { computed, reactive, ref, watch } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
@@ -9,6 +10,7 @@ import { newId } from '@/ui/newId'
 import PainStrip from '@/ui/PainStrip.vue'
 import PickOne from '@/ui/PickOne.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import DayBox from '@/ui/DayBox.vue'
 
 /** A session from the paper grid or the telephone; a correction is a new entry beside the old one. */
 type Told = Schemas['SessionDrillOut']
@@ -64,7 +66,7 @@ function cancel(): void {
   <form class="entry" @submit.prevent="save">
     <div class="head">
       <h2>{{ corrects ? 'Correct this session' : 'A session the client tells of' }}</h2>
-      <label class="small quiet">on <input v-model="form.date" type="date" :max="today" /></label>
+      <label class="small quiet">on <DayBox :id="`told-${corrects?.id ?? 'new'}`" label="day of the session" :model-value="form.date" :latest="today" @update:model-value="form.date = $event ?? ''" /></label>
       <FieldNote :text="note('date')" />
     </div>
     <div class="two">
@@ -76,16 +78,16 @@ function cancel(): void {
       <tbody v-for="(row, n) in form.rows" :key="row.drill">
         <tr class="name"><th scope="rowgroup" colspan="6">{{ row.title }}<template v-if="row.side !== 'both'">, {{ row.side }}</template><FieldNote :text="faultOf(row) || note(`drills.${n}.during`) || note(`drills.${n}.done_pct`) || note(`drills.${n}.felt`) || note(`drills.${n}.stopped`)" /></th></tr>
         <tr>
-          <td><input v-model="row.done" inputmode="numeric" :aria-label="`done, per cent, ${row.title}`" /></td>
-          <td><input v-model="row.during" inputmode="numeric" :aria-label="`worst pain, ${row.title}`" placeholder="?" /></td>
+          <td><Input v-model:value="row.done" inputmode="numeric" :aria-label="`done, per cent, ${row.title}`" /></td>
+          <td><Input v-model:value="row.during" inputmode="numeric" :aria-label="`worst pain, ${row.title}`" placeholder="?" /></td>
           <td><PickOne v-model="row.symptom" clearable :label="`felt, ${row.title}`" placeholder="not known" :options="(options?.symptoms ?? []).map((s) => ({ value: s.id, text: s.text }))" /></td>
           <td><PickOne v-model="row.felt" clearable :label="`where, ${row.title}`" placeholder="not known" :options="row.felt_sites.map((s) => ({ value: s, text: siteWords(s, 'as meant') }))" /></td>
           <td><PickOne v-model="row.moved" clearable :label="`moved, ${row.title}`" placeholder="not asked" :options="[{ value: 'none', text: 'stayed there' }, { value: 'up', text: 'nearer the back' }, { value: 'down', text: 'further down' }]" /></td>
-          <td><input v-model="row.stopped" class="words" maxlength="400" :aria-label="`stopped for another reason, ${row.title}`" placeholder="another reason" /></td>
+          <td><Input v-model:value="row.stopped" class="words" :maxlength="400" :aria-label="`stopped for another reason, ${row.title}`" placeholder="another reason" /></td>
         </tr>
       </tbody>
     </table>
-    <label class="small quiet grow">note <input v-model="form.note" maxlength="400" /></label>
+    <label class="small quiet grow">note <Input v-model:value="form.note" :maxlength="400" /></label>
     <ProblemNote v-if="problem" :problem="problem" />
     <div class="acts"><button class="act next" :disabled="faults || !dated">Record the session</button><button type="button" class="act plain" @click="cancel">cancel</button>
       <span class="small quiet">What is left empty stays “not known”, and nothing steps up on it.</span></div>
@@ -100,7 +102,6 @@ table { border-collapse: collapse; width: 100%; }
 th, td { text-align: left; font-weight: 400; padding: 0.2rem 0.3rem 0.2rem 0; }
 .name th { border-top: 1px solid var(--line); padding-top: 0.4rem; font-weight: 600; }
 thead th { border: 0; font-size: 0.8rem; color: var(--ink-2); }
-input { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.3rem; }
 td input { width: 3.4rem; }
 td input.words { width: 8.6rem; }
 td .pick { max-width: 9rem; width: 100%; }

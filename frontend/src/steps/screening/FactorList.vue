@@ -7,6 +7,7 @@ import { useOptions } from '@/app/options'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import FieldNote from '@/ui/FieldNote.vue'
 import PickOne from '@/ui/PickOne.vue'
+import DayBox from '@/ui/DayBox.vue'
 
 /** Background factors: those this complaint asks about first, any other by name; with side and date where they count. */
 const props = defineProps<{ modelValue: Schemas['FactorIn'][]; view: Schemas['ScreeningOut']; fields: Record<string, string> }>()
@@ -54,7 +55,7 @@ function remove(index: number): void {
           :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }, { value: 'both', text: 'both' }]"
           @update:model-value="(v) => change(index, { side: v })" />
         <label v-if="byId.get(f.factor)?.dated" class="small">since
-          <Input type="date" :value="f.since ?? ''" style="width: 10rem" @change="(e: Event) => change(index, { since: (e.target as HTMLInputElement).value || null })" />
+          <DayBox :id="`since-${index}`" label="since" :model-value="f.since ?? null" @update:model-value="change(index, { since: $event })" />
         </label>
       </div>
       <div class="line params">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Input } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
@@ -39,7 +40,7 @@ function add(): void {
       <label class="small quiet">movement
         <PickOne v-model="form.movement" search class="movement" label="movement" placeholder="choose" :options="(options?.movements ?? []).map((one) => ({ value: one, text: one.replaceAll('-', ' ') }))" />
       </label>
-      <label class="small quiet">degrees <input v-model="form.degrees" inputmode="text" :aria-invalid="!!fault" /></label>
+      <label class="small quiet">degrees <Input v-model:value="form.degrees" inputmode="text" :aria-invalid="!!fault" class="degrees" /></label>
       <ChoiceRow v-model="form.side" label="side" hide-label :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }]" />
       <ChoiceRow v-model="form.by" keep label="set by" hide-label :options="[{ value: 'surgeon', text: 'surgeon' }, { value: 'clinician', text: 'clinician' }]" />
       <button class="act" :disabled="!ready">Add limit</button>
@@ -54,7 +55,6 @@ h2 { font-size: 1.02rem; }
 .limit { border-left: 3px solid var(--clay); padding-left: 0.6rem; display: flex; justify-content: space-between; align-items: center; flex-wrap: wrap; }
 form { display: flex; flex-wrap: wrap; gap: 0.4rem; align-items: end; }
 label { display: grid; }
-input { min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); padding: 0 0.4rem; }
 .movement { width: 12rem; }
-input { width: 4.5rem; }
+.degrees { width: 4.5rem; }
 </style>

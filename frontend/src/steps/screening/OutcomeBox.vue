@@ -6,6 +6,7 @@ import { useSession } from '@/app/session'
 import { shortDate } from '@/ui/dates'
 import FieldNote from '@/ui/FieldNote.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import DayBox from '@/ui/DayBox.vue'
 
 /** What the screen tells and what follows from it; a blocking flag is cleared here, by a named doctor. */
 const props = defineProps<{ view: Schemas['ScreeningOut']; frame: Schemas['Frame'] }>()
@@ -56,7 +57,7 @@ async function clear(flag: string): Promise<void> {
         <form v-else @submit.prevent="clear(flag.id)">
           <label>Doctor<Input v-model:value="form.doctor" name="doctor" :aria-invalid="!!problem?.fields?.doctor" /></label>
           <FieldNote :text="problem?.fields?.doctor" />
-          <label>Date of the document<Input v-model:value="form.date" type="date" name="date" /></label>
+          <label>Date of the document<DayBox id="clearance-date" label="Date of the document" :model-value="form.date" @update:model-value="form.date = $event ?? ''" /></label>
           <FieldNote :text="problem?.fields?.date" />
           <label>What it says<Input v-model:value="form.reason" name="reason" :maxlength="400" :aria-invalid="!!problem?.fields?.reason" /></label>
           <FieldNote :text="problem?.fields?.reason" />

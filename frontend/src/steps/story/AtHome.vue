@@ -7,6 +7,7 @@ import ChoiceRow from '@/ui/ChoiceRow.vue'
 import FieldNote from '@/ui/FieldNote.vue'
 import NumberField from '@/ui/NumberField.vue'
 import BreathTap from './BreathTap.vue'
+import DayBox from '@/ui/DayBox.vue'
 
 /** The person and what they really have: time, places, things, and how the session is done. */
 const props = defineProps<{ story: Schemas['StoryFields']; note: (field: string) => string | undefined }>()
@@ -38,7 +39,7 @@ function toggle(list: 'places' | 'equipment', item: string): void {
         <NumberField v-model="story.days_per_week" label="Days a week" :note="note('days_per_week')" />
         <NumberField v-model="story.per_day" label="Times a day" :note="note('per_day')" />
         <label class="label">Born on
-          <Input :value="story.birth_date ?? ''" type="date" name="birth_date" @change="(e: Event) => (story.birth_date = (e.target as HTMLInputElement).value || null)" />
+          <DayBox id="birth_date" label="Born on" :model-value="story.birth_date ?? null" @update:model-value="story.birth_date = $event" />
           <FieldNote :text="note('birth_date')" />
         </label>
       </div>

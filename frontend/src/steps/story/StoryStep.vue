@@ -20,6 +20,7 @@ import { useDraft } from '@/ui/useDraft'
 import AtHome from './AtHome.vue'
 import BodyChart from './BodyChart.vue'
 import ConditionPicker from './ConditionPicker.vue'
+import DayBox from '@/ui/DayBox.vue'
 
 type Story = Schemas['StoryFields']
 const { visit, frame, refresh } = useVisit()
@@ -102,7 +103,7 @@ function toggleClue(clue: string): void {
             <ChoiceRow v-model="story.side" label="Side, from the client’s view" :note="note('side')"
               :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }, { value: 'both', text: 'both' }]" />
             <label class="label">Since
-              <Input :value="story.since ?? ''" type="date" name="since" :aria-invalid="!!note('since')" @change="(e: Event) => (story!.since = (e.target as HTMLInputElement).value || null)" />
+              <DayBox id="since" label="Since" :model-value="story.since ?? null" :invalid="!!note('since')" @update:model-value="story.since = $event" />
               <FieldNote :text="note('since')" />
             </label>
           </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Input } from 'ant-design-vue'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
@@ -114,7 +115,7 @@ function remove(): void {
         <p v-if="entry && !triedOf(entry)" class="quiet">One moment …</p>
         <p v-if="!entry" class="empty quiet">Pick a drill at the left. Take its re-test or a movement that hurts, do the drill, and test again: the gain is set against the error of the test and moves the ranking. A drill that pinches or makes things worse is dropped for this client.</p>
         <label v-if="asksMovement" class="small quiet movement">this client’s own test movement
-          <input v-model="draft.value.value.test_movement" maxlength="120" placeholder="the movement that shows the pain, for example: getting out of the boat" /></label>
+          <Input v-model:value="draft.value.value.test_movement" :maxlength="120" placeholder="the movement that shows the pain, for example: getting out of the boat" /></label>
         <FieldNote :text="draft.fields.value.test_movement ?? draft.fields.value.tryouts" />
       </div>
     </div>
@@ -133,9 +134,7 @@ function remove(): void {
 .pick button:disabled { color: var(--ink-2); text-decoration: none; cursor: default; }
 .other { display: grid; margin: 0.6rem 0; min-width: 0; }
 .list { min-width: 0; }
-.movement input { width: 100%; min-width: 0; min-height: 44px; font: inherit; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); color: var(--ink); max-width: 100%; }
 .movement { display: grid; margin-top: 0.8rem; }
-.movement input { padding: 0 0.5rem; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
 @media (max-width: 1000px) { .grid { grid-template-columns: 1fr; } }
 </style>
