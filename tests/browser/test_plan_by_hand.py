@@ -13,7 +13,7 @@ from playwright.sync_api import Locator, Page, expect
 from easepath.clinic.models import PlanVersion
 from easepath.core.knowledge import shipped_library
 from tests.api.test_steps import BACKEND, told_and_screened
-from tests.browser.conftest import go, pick, press_strip, put_on, session_titles
+from tests.browser.conftest import go, pick, press_strip, put_on, saved, session_titles
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -305,3 +305,18 @@ def test_a_session_is_kept_as_a_template_and_taken_for_another_client_with_what_
     expect(session_titles(page)).to_have_text([TITLE("chair-hamstring")])
     page.get_by_role("button", name="Undo the last change").click()
     expect(session_titles(page)).to_have_text(before)
+
+
+def test_a_drill_that_the_rules_leave_out_is_tried_in_the_room_from_plan(plan: Callable[..., None], page: Page) -> None:
+    plan("toe-reach-limited")
+    others = page.get_by_role("region", name="Others")
+    others.get_by_label("Find a drill by name, place or what it is for").fill(TITLE("lunge-rotate-hinge"))
+    others.get_by_text(re.compile(r"\d+ by hand")).click()
+    others.get_by_role("button", name=re.compile(TITLE("lunge-rotate-hinge"))).first.click()
+    page.get_by_role("link", name="Try it now").click()
+    expect(page.get_by_role("heading", level=1, name="Try")).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile(TITLE("lunge-rotate-hinge")))).to_be_visible()
+    expect(page.get_by_text("1 tried in this visit")).to_be_visible()
+    saved(page)
+    page.reload()
+    expect(page.get_by_text("1 tried in this visit")).to_be_visible()

@@ -218,6 +218,7 @@ function step(by: number): void {
       <OthersPanel class="beside" :drills="others?.drills ?? []" :on-sheet="onSheet" :may="may" @put="hand.put" @why="why = $event" />
       <ReasonPanel :open="!!why" :title="why?.title ?? ''" :intro="why ? `${why.name}. For: ${why.needs.map((one) => needWords(one.id)).join(', ')}.${why.parts ? ` Fit ${Math.round(why.parts.fit * 100)} of 100, relief ${why.parts.relief} of 3, risk ${why.parts.risk} of 3, burden ${Math.round(why.parts.burden * 100)} of 100.` : ` ${why.why}.`}${why.ladder ? ` On the ladder ${why.ladder}.` : ''}` : ''" :reasons="(why?.reasons ?? []).map((one) => ({ ...one, source: one.source ?? null }))" :version="options?.knowledge_version" @close="why = null">
         <template v-if="why && may">
+          <RouterLink v-if="why.standing !== 'refused'" class="act try" :to="{ path: `/visit/${visit}/tryout`, query: { drill: why.drill, side: why.side } }">Try it now</RouterLink>
           <KeepOrBar :pinned="pinned.has(why.drill)" :barred="why.drill in (choices.value.value?.barred ?? {})" @pin="setPinned(why.drill)" @bar="bar(why.drill, $event)" />
           <OverrideForm v-if="why.verdict !== 'clear'" :key="why.drill" :visit="visit" :drill="why.drill" :side="why.side" :override="why.override" :verdict="why.verdict" @done="overridden" />
         </template>
@@ -237,6 +238,7 @@ function step(by: number): void {
 .drills { list-style: none; margin: 0; padding: 0; }
 .first ul { margin: 0; padding-left: 1.1rem; }
 .first { border-left: 3px solid var(--ink); padding-left: 0.6rem; }
+.try { display: inline-grid; place-items: center; text-decoration: none; justify-self: start; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
 .more summary { cursor: pointer; min-height: 36px; color: var(--river); }
 @media (max-width: 1000px) { .plan { grid-template-columns: minmax(0, 1fr); } .beside { position: static; max-height: none; border-left: 0; padding-left: 0; border-top: 2px solid var(--line); padding-top: 0.6rem; } }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Input } from 'ant-design-vue'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
 import { offerUndo } from '@/shell/lastAct'
@@ -20,6 +21,8 @@ type Step = Required<Schemas['TryStep']>
 type Entry = Schemas['TryoutIn']
 
 const { visit, refresh } = useVisit()
+const route = useRoute()
+const router = useRouter()
 const session = useSession()
 const path = { visit: visit.value }
 const { view, read, show } = useStep<Schemas['TryOut']>(visit.value, 'tryouts', () => outcome(clinic.GET('/api/visits/{visit}/tryouts', { params: { path } })))
@@ -41,7 +44,11 @@ const draft = useDraft<Step>({
   saved: refresh,
 })
 onBeforeUnmount(offerUndo(draft))
-onMounted(draft.reload)
+onMounted(async () => {
+  await draft.reload()
+  const { drill, side } = route.query
+  if (typeof drill === 'string' && (side === 'left' || side === 'right' || side === 'both')) tryNow(drill, side)
+})
 
 const tryouts = computed(() => draft.value.value?.tryouts ?? [])
 const entry = computed(() => tryouts.value[current.value])
@@ -51,6 +58,13 @@ const isTried = (drill: string, side: string) => tryouts.value.some((t) => t.dri
 const ticked = computed(() => (view.value?.choices ?? []).filter((c) => c.ticked))
 const others = computed(() => (view.value?.choices ?? []).filter((c) => !c.ticked))
 const asksMovement = computed(() => tryouts.value.some((t) => t.measure === 'pain-movement'))
+
+/** Whoever comes from Plan with a drill begins with it; the save screens it like any other. */
+function tryNow(drill: string, side: Entry['side']): void {
+  add(drill, side)
+  current.value = tryouts.value.findIndex((one) => one.drill === drill && one.side === side)
+  void router.replace({ query: {} })
+}
 
 function add(drill: string, side: Entry['side']): void {
   const now = draft.value.value
