@@ -8,15 +8,16 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from easepath.core.adjust.view import Context
 from easepath.core.compose import Chosen, assemble, prescribe
 from easepath.core.compose.load import raised_too_far
 from easepath.core.compose.sheet import sheet_entry, timeline
 from easepath.core.compose.weekly import most_days_per_week, most_times_per_day
 from easepath.core.dose.load_words import load_words
-from easepath.core.facts import Manner, PainReport, Sitting
+from easepath.core.facts import Manner, PainReport, PlannedDrill, Sitting
 from easepath.core.match.stiffer import stiffer_side
 from easepath.core.vocabulary import SIDES
-from tests.core.build import LIBRARY, TODAY, complaint, matched
+from tests.core.build import LIBRARY, TODAY, complaint, day, matched, plan
 
 HAMSTRING = "chair-hamstring"
 TOP = 99
@@ -116,3 +117,11 @@ def test_load_and_depth_are_told_with_the_dose(manner: Manner, words: str) -> No
 )
 def test_what_is_heavy_rises_a_little_in_one_review(was: Manner, now: Manner, fields: list[str]) -> None:
     assert [name for name, _ in raised_too_far(was, now)] == fields
+
+
+@pytest.mark.parametrize(("manner", "due"), [(None, 7), (Manner(days_per_week=3), 3)])
+def test_what_is_due_in_a_week_is_what_was_set(manner: Manner | None, due: int) -> None:
+    row = PlannedDrill(drill="lunge-rock", side="left", method="flow", manner=manner)
+    matcher = matched(plan=plan(row, start=day(10)))
+    (view,) = Context(matcher, ()).views(row)
+    assert view.days_per_week == due

@@ -207,6 +207,7 @@ def _planned(row: models.PlanDrill, today: dt.date) -> core.PlannedDrill:
     return _read(
         core.PlannedDrill, drill=row.drill, side=row.side, method=row.method, step=row.step,
         since=min(row.since, today), dose=dose_facts(row.dose), kept=True, rest=row.rest, order=row.order,
+        manner=row.manner,
     )  # fmt: skip
 
 

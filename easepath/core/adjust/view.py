@@ -14,7 +14,7 @@ from easepath.core.adjust.session_day import SessionDay, SessionDays
 from easepath.core.compose.own_dose import DoseInForce, dose_in_force, given_dose
 from easepath.core.compose.play import group_seconds
 from easepath.core.compose.prescription import Prescription, prescribe
-from easepath.core.compose.weekly import days_per_week, ladder_for
+from easepath.core.compose.weekly import as_set, days_per_week, ladder_for, most_days_per_week
 from easepath.core.dose.ladder import DoseLadder
 from easepath.core.facts import DrillGroup, LogEntry, PlannedDrill, Situation
 from easepath.core.knowledge.models import Drill, Method
@@ -109,7 +109,7 @@ class Context:
         model = self.library.drill(drill)
         return prescribe(
             self.matcher, model, sides=model.sides_done(row.side), method=row.method, step=row.step,
-            given=given_dose(row),
+            given=given_dose(row), manner=row.manner,
         )  # fmt: skip
 
     def flared_within(self, days: float) -> dt.date | None:
@@ -216,8 +216,10 @@ class DrillView:
 
     @cached_property
     def days_per_week(self) -> int:
-        """Days per week as prescribed at the present dose."""
-        return days_per_week(self.context.matcher, self.drill, self.method.id, self.present.dose)
+        """Days per week as prescribed at the present dose, by hand where they were set."""
+        asked = self.context.matcher, self.drill, self.method.id, self.present.dose
+        by_hand = self.planned.manner.days_per_week if self.planned.manner else None
+        return as_set(by_hand, days_per_week(*asked), most_days_per_week(*asked))
 
     @cached_property
     def adherence(self) -> Adherence | None:

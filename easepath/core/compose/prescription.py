@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from easepath.core.compose.own_dose import GivenDose, dose_in_force
 from easepath.core.compose.weekly import (
+    as_set,
     breath_seconds,
     days_per_week,
     ladder_for,
@@ -130,17 +131,12 @@ def prescribe(
     return Prescription(
         drill, chosen, at_place, present.step, present.dose, doses,
         drill_seconds([side.seconds for side in doses], alternate=drill.alternate),
-        _least(by_hand.per_day, times_per_day(matcher, drill, chosen), most_times_per_day(matcher, drill, chosen)),
-        _least(by_hand.days_per_week, days_per_week(matcher, drill, chosen, present.dose),
+        as_set(by_hand.per_day, times_per_day(matcher, drill, chosen), most_times_per_day(matcher, drill, chosen)),
+        as_set(by_hand.days_per_week, days_per_week(matcher, drill, chosen, present.dose),
                most_days_per_week(matcher, drill, chosen, present.dose)),
         breath_seconds(matcher, chosen), max(v.by_mode.get((chosen, at_place), v.verdict) for v in verdicts), reasons,
         manner=by_hand,
     )  # fmt: skip
-
-
-def _least(by_hand: int | None, by_rules: int, most: int) -> int:
-    """How often by the rules; by hand any number up to the most."""
-    return by_rules if by_hand is None else min(by_hand, most)
 
 
 def begun_with(matcher: Matcher, drill: Drill, sides: tuple[SideName, ...], manner: Manner) -> tuple[SideName, ...]:

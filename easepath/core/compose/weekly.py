@@ -51,6 +51,11 @@ def most_times_per_day(matcher: Matcher, drill: Drill, method: str) -> int:
     return by_condition if by_condition is not None else highest[1] if highest else 1
 
 
+def as_set(by_hand: int | None, by_rules: int, most: int) -> int:
+    """How often by the rules; by hand any number up to the most."""
+    return by_rules if by_hand is None else min(by_hand, most)
+
+
 def days_bind(matcher: Matcher, drill: Drill, method: str, dose: Dose) -> bool:
     """Whether the method's days per week bind; a lighter slow-strength drill may be daily."""
     if matcher.screen.library.method(method).days_per_week is None:

@@ -52,7 +52,7 @@ class PlannedDrill(Fact):
 
     One that is a `rest` is played and printed, never logged, adjusted or counted. `dose` wins over the step; parts left
     out are the start dose's. `kept` marks one that was handed over as a step of the ladder of its day: it is whole, and
-    only where today's ladder says otherwise does it count as the drill's own.
+    only where today's ladder says otherwise does it count as the drill's own. `manner` is what was set beyond the dose.
     """
 
     drill: str
@@ -64,6 +64,7 @@ class PlannedDrill(Fact):
     kept: bool = False
     rest: bool = False
     order: StandingOrder | None = None
+    manner: Manner | None = None
 
     @property
     def sides(self) -> frozenset[SideName]:

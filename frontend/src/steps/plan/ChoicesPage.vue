@@ -56,6 +56,14 @@ function choose(method: string): void {
   emit('choose', { methods: methodsNow })
 }
 
+/** Whether a method could meet a need that goes by another one now. */
+const servesMore = (method: string) => compared.value.some((row) => props.choices.methods?.[row.need] !== method && row.methods.some((one) => one.method === method))
+
+function chooseForAll(method: string): void {
+  const fits = compared.value.filter((row) => row.methods.some((one) => one.method === method))
+  emit('choose', { methods: { ...props.choices.methods, ...Object.fromEntries(fits.map((row) => [row.need, method])) } })
+}
+
 function setByHand(): void {
   if (!need.value || fault.value || !weight.value || !reason.value.trim()) return
   emit('choose', { needs_set: { ...props.choices.needs_set, [need.value.id]: { weight: Number(weight.value) / 100, reason: reason.value.trim(), by: '' } } })
@@ -99,7 +107,7 @@ async function withdraw(id: number): Promise<void> {
         <thead><tr><th>method</th><th>a session</th><th>under tension a week</th><th>may hurt</th><th>goes up first</th></tr></thead>
         <tbody>
           <tr v-for="m in methods" :key="m.method" :class="{ chosen: m.chosen }">
-            <th scope="row"><button type="button" class="act" :class="{ next: m.chosen }" :aria-pressed="m.chosen" :disabled="!may" @click="choose(m.method)">{{ m.name.toLowerCase() }}</button><span class="small quiet">{{ m.drill }}, {{ m.words }}</span></th>
+            <th scope="row"><button type="button" class="act" :class="{ next: m.chosen }" :aria-pressed="m.chosen" :disabled="!may" @click="choose(m.method)">{{ m.name.toLowerCase() }}</button><button v-if="m.chosen && may && servesMore(m.method)" type="button" class="act plain small" @click="chooseForAll(m.method)">for every need it can meet</button><span class="small quiet">{{ m.drill }}, {{ m.words }}</span></th>
             <td>{{ minutesWords(m.seconds) }}</td><td>{{ m.weekly_seconds ? minutesWords(m.weekly_seconds) : 'none' }}</td>
             <td>{{ PAIN_RULES[m.pain_rule] }}</td><td>{{ m.progresses.map((p) => PARTS[p] ?? said(p)).join(', ') }}</td>
           </tr>
