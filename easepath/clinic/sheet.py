@@ -54,6 +54,7 @@ class Sheet(View):
     clinic: ClinicOut
     date: str
     by: str
+    review_on: str | None
     seconds: int
     minutes_available: int | None
     timeline: tuple[Stretch, ...]
@@ -78,6 +79,7 @@ def sheet_of(version: models.PlanVersion) -> Sheet:
         clinic=ClinicOut(name=clinic.name, phone=clinic.phone, emergency=clinic.emergency_note),
         date=str(version.start),
         by=version.handed_over_by.name,
+        review_on=None if version.review_on is None else str(version.review_on),
         seconds=version.seconds,
         minutes_available=version.minutes_available,
         timeline=version.timeline,

@@ -52,6 +52,7 @@ def sheet_context(sheet: dict[str, Any], *, paper: Paper, large: bool, link: str
         "tape": mark_safe(tape) if drills else "",
         "code": mark_safe(segno.make(link, error="m").svg_inline(scale=1, border=0, omitsize=True)) if link else "",
         "date": f"{dt.date.fromisoformat(sheet['date']):%-d %B %Y}",
+        "review_on": f"{dt.date.fromisoformat(sheet['review_on']):%A, %-d %B}" if sheet["review_on"] else "",
         "minutes": _minutes(sheet["seconds"]), "days": range(1, GRID_DAYS + 1), "rows": GRID_ROWS,
     }  # fmt: skip
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from typing import Any
 
 import pytest
@@ -27,7 +28,7 @@ from easepath.core.knowledge import shipped_library
 from easepath.interchange.tape import tape_svg
 from tests.clinic.test_reviews import proposal
 from tests.clinic.test_walk import fresh
-from tests.conftest import World
+from tests.conftest import TODAY, World
 
 REASON = "she knows it from years of rowing"
 ROCK, SQUEEZE, TILT = "lunge-rock", "seated-squeeze", "pelvic-tilt"
@@ -198,3 +199,15 @@ def test_an_erasure_blanks_the_reason_and_nothing_else_may(world: World) -> None
         *models.DraftDrill.objects.filter(drill=ROCK),
     ]
     assert {(one.reason, *one.names) for one in texts if one.drill == ROCK} == {("",)}
+
+
+def test_the_day_that_was_agreed_stands_on_the_sheet_and_goes_on_while_it_is_to_come(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Tom")
+    save_draft(hanne, visit, 0, TICKED, order="own")
+    with pytest.raises(FieldError) as caught:
+        hand_over(hanne, get_visit(hanne, visit.pk), None, TODAY - dt.timedelta(days=1))
+    assert list(caught.value.fields) == ["review_on"]
+    agreed = TODAY + dt.timedelta(days=14)
+    version = hand_over(hanne, get_visit(hanne, visit.pk), None, agreed)[0]
+    assert sheet_of(version).review_on == str(agreed)
+    assert sheet_of(handed_over(world, "Marta")).review_on is None

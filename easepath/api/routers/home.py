@@ -41,7 +41,8 @@ def read_respond(request: HttpRequest, visit: int) -> RespondOut:
 @router.post("/visits/{visit}/hand-over", response={200: HandedOver, 422: Problem}, operation_id="hand_over")
 def post_hand_over(request: HttpRequest, visit: int, payload: HandOverIn) -> HandedOver:
     """Hand over the sheet in progress as the next version; asked for again, the version that was made."""
-    version, token = hand_over(staff(request), get_visit(staff(request), visit), payload.of_version)
+    found = get_visit(staff(request), visit)
+    version, token = hand_over(staff(request), found, payload.of_version, payload.review_on)
     return HandedOver(version=version_line(version, version.drills.count()), link=link_path(token))
 
 

@@ -14,9 +14,13 @@ from easepath.clinic.actions.session_bounds import DrillDone
 
 
 class HandOverIn(In):
-    """`of_version` is the number of the version in use that the page showed, 0 for none."""
+    """`of_version` is the number of the version in use that the page showed, 0 for none.
+
+    On `review_on` it is looked at together, where a day was agreed.
+    """
 
     of_version: Annotated[int, Field(ge=0, le=30_000)]
+    review_on: dt.date | None = None
 
 
 class Link(Schema):

@@ -50,7 +50,8 @@ class DraftDrill(models.Model):
 class PlanVersion(models.Model):
     """One version of a plan as it was handed over; a change is a new version.
 
-    `order` says who ordered its drills, `groups` which of them are played in rounds.
+    `order` says who ordered its drills, `groups` which of them are played in rounds. `review_on` is the
+    day agreed for looking at it together.
     """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="versions")
@@ -62,6 +63,7 @@ class PlanVersion(models.Model):
     start = models.DateField()
     plan_start = models.DateField()
     ends_on = models.DateField()
+    review_on = models.DateField(null=True)
     minutes_available = models.PositiveSmallIntegerField(null=True)
     seconds = models.PositiveIntegerField()
     have_ready = models.JSONField(default=list)

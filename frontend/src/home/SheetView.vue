@@ -36,6 +36,7 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
     <p v-if="!sheet.drills.length" class="known-box">There is nothing to do for now. The clinic will be in touch, or call {{ sheet.clinic.phone }}.</p>
     <template v-else>
       <p><strong>Have ready:</strong> {{ sheet.have_ready.join(', ') || 'nothing' }}. It takes {{ minutesWords(sheet.seconds) }}.</p>
+      <p v-if="sheet.review_on">We look at it together on <strong>{{ shortDate(sheet.review_on) }}</strong>.</p>
       <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :width="352" />
       <ol>
         <li v-for="(drill, n) in sheet.drills" :key="n" :class="{ paused: drill.paused }">

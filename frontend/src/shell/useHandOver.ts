@@ -8,7 +8,8 @@ import { useVisit } from './useVisit'
 export interface UseHandOverReturn {
   busy: Ref<boolean>
   problem: Ref<Problem | null>
-  handOver: (frame: Schemas['Frame']) => Promise<void>
+  /** the day agreed for looking at it together, where there is one */
+  handOver: (frame: Schemas['Frame'], reviewOn?: string | null) => Promise<void>
 }
 
 /** Hand the sheet of a visit over, and go to where its private link is shown. */
@@ -18,10 +19,10 @@ export function useHandOver(): UseHandOverReturn {
   const busy = ref(false)
   const problem = shallowRef<Problem | null>(null)
 
-  async function handOver(frame: Schemas['Frame']): Promise<void> {
+  async function handOver(frame: Schemas['Frame'], reviewOn: string | null = null): Promise<void> {
     busy.value = true
     await leftSaved()
-    const result = await outcome(clinic.POST('/api/visits/{visit}/hand-over', { params: { path: { visit: frame.visit } }, body: { of_version: frame.sheet.version - 1 } }))
+    const result = await outcome(clinic.POST('/api/visits/{visit}/hand-over', { params: { path: { visit: frame.visit } }, body: { of_version: frame.sheet.version - 1, review_on: reviewOn } }))
     busy.value = false
     problem.value = result.ok ? null : result.problem
     if (!result.ok) return

@@ -2346,10 +2346,14 @@ export interface components {
         /**
          * HandOverIn
          * @description `of_version` is the number of the version in use that the page showed, 0 for none.
+         *
+         *     On `review_on` it is looked at together, where a day was agreed.
          */
         HandOverIn: {
             /** Of Version */
             of_version: number;
+            /** Review On */
+            review_on?: string | null;
         };
         /**
          * HandedOver
@@ -4159,6 +4163,8 @@ export interface components {
             minutes_available: number | null;
             /** Overridden */
             overridden: string[];
+            /** Review On */
+            review_on: string | null;
             /** Seconds */
             seconds: number;
             /** Timeline */

@@ -342,6 +342,8 @@ export interface components {
             overridden: string[];
             /** Rest Until */
             rest_until: string | null;
+            /** Review On */
+            review_on: string | null;
             /** Seconds */
             seconds: number;
             /** Soreness Open */

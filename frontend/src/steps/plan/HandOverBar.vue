@@ -1,14 +1,16 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
 import { useHandOver } from '@/shell/useHandOver'
+import DayBox from '@/ui/DayBox.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 
 /** What is open before the sheet is handed over, and the one act that does it: the bar of the shell while Plan is open. */
 const props = defineProps<{ frame: Schemas['Frame']; view: Schemas['PlanOut']; settle: () => Promise<boolean>; undo?: () => void }>()
 const session = useSession()
 const { busy, problem, handOver } = useHandOver()
+const reviewOn = ref<string | null>(null)
 const number = computed(() => props.frame.sheet.version)
 const unchanged = computed(() => !props.view.made && props.frame.sheet.unchanged)
 const open = computed(() => [
@@ -20,7 +22,7 @@ const open = computed(() => [
 const tried = computed(() => props.frame.path.find((step) => step.step === 'tryout')?.state === 'open')
 
 async function hand(): Promise<void> {
-  if (await props.settle()) await handOver(props.frame)
+  if (await props.settle()) await handOver(props.frame, reviewOn.value)
 }
 </script>
 
@@ -35,9 +37,15 @@ async function hand(): Promise<void> {
     </p>
     <button v-if="undo" type="button" class="act plain" @click="undo()">Undo the last change</button>
     <p v-if="!session.may('hand-over')" class="small quiet">A clinician hands the sheet over.</p>
-    <button v-else class="act next" :disabled="busy || frame.closed || !!open.length || unchanged" data-next @click="hand">
+    <label v-if="session.may('hand-over') && !frame.closed && !unchanged" class="small quiet review">look at it together on <DayBox id="review-on" label="look at it together on" :model-value="reviewOn" @update:model-value="reviewOn = $event" /></label>
+    <button v-if="session.may('hand-over')" class="act next" :disabled="busy || frame.closed || !!open.length || unchanged" data-next @click="hand">
       {{ unchanged ? `Version ${number - 1} is in use, nothing changed` : `Hand over version ${number}` }}
     </button>
   </footer>
   </Teleport>
 </template>
+
+<style scoped>
+.review { display: inline-flex; align-items: center; gap: 0.4rem; margin-left: auto; }
+.review :deep(.ant-picker) { width: 9.5rem; }
+</style>
