@@ -5,7 +5,7 @@ import 'dayjs/locale/en-gb'
 import locale from 'ant-design-vue/es/date-picker/locale/en_GB'
 
 /** A day, typed in any usual way or picked; null is not known. */
-defineProps<{ id: string; label: string; modelValue: string | null; latest?: string; invalid?: boolean }>()
+defineProps<{ id: string; label: string; modelValue: string | null; latest?: string; invalid?: boolean; placeholder?: string }>()
 const emit = defineEmits<{ 'update:modelValue': [day: string | null] }>()
 const FORMATS = ['D MMM YYYY', 'YYYY-MM-DD', 'DDMMYYYY', 'D.M.YYYY', 'D/M/YYYY', 'D M YYYY', 'D-M-YYYY']
 const root = `day-${useId()}`
@@ -20,5 +20,5 @@ async function mend(open: boolean): Promise<void> {
 </script>
 
 <template>
-  <DatePicker :id="id" :aria-label="label" :value="modelValue || undefined" :format="FORMATS" value-format="YYYY-MM-DD" :locale="locale" :status="invalid ? 'error' : ''" :disabled-date="latest ? (day) => day.format('YYYY-MM-DD') > latest! : undefined" :dropdown-class-name="root" placeholder="11 Nov 2026" @open-change="mend" autocomplete="off" @change="emit('update:modelValue', typeof $event === 'string' && $event ? $event : null)" />
+  <DatePicker :id="id" :aria-label="label" :value="modelValue || undefined" :format="FORMATS" value-format="YYYY-MM-DD" :locale="locale" :status="invalid ? 'error' : ''" :disabled-date="latest ? (day) => day.format('YYYY-MM-DD') > latest! : undefined" :dropdown-class-name="root" :placeholder="placeholder ?? 'day month year'" @open-change="mend" autocomplete="off" @change="emit('update:modelValue', typeof $event === 'string' && $event ? $event : null)" />
 </template>

@@ -37,7 +37,7 @@ async function hand(): Promise<void> {
     </p>
     <button v-if="undo" type="button" class="act plain" @click="undo()">Undo the last change</button>
     <p v-if="!session.may('hand-over')" class="small quiet">A clinician hands the sheet over.</p>
-    <label v-if="session.may('hand-over') && !frame.closed && !unchanged" class="small quiet review">look at it together on <DayBox id="review-on" label="look at it together on" :model-value="reviewOn" @update:model-value="reviewOn = $event" /></label>
+    <label v-if="session.may('hand-over') && !frame.closed && !unchanged" class="small quiet review">look at it together on <DayBox id="review-on" label="look at it together on" placeholder="no day yet" :model-value="reviewOn" @update:model-value="reviewOn = $event" /></label>
     <button v-if="session.may('hand-over')" class="act next" :disabled="busy || frame.closed || !!open.length || unchanged" data-next @click="hand">
       {{ unchanged ? `Version ${number - 1} is in use, nothing changed` : `Hand over version ${number}` }}
     </button>
