@@ -14,6 +14,7 @@ from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
 from easepath.clinic import clock, models, rows
 from easepath.clinic.errors import NotFoundError
 from easepath.clinic.facts.situation import build_situation
+from easepath.clinic.kept_assessments import assessment_of
 from easepath.clinic.policies import require
 from easepath.clinic.row_lists import as_list, rows_of
 from easepath.clinic.session_rows import read_sessions
@@ -78,7 +79,7 @@ class Record:
 
         A session's morning is asked once, and charged to the drills that earned it.
         """
-        return Assessment(shipped_library(), self.facts, asked_once=True)
+        return assessment_of(self.complaint.pk, shipped_library(), self.facts)
 
 
 def _by(person: str) -> dict[str, str]:
