@@ -219,9 +219,15 @@ def test_load_band_rest_and_the_first_side_are_set_by_hand(plan: Callable[..., N
     pick(page, "band", "light")
     pick(page, "begins with", "left")
     expect(row(page, 0).get_by_text("with 2.5 kg, light band").first).to_be_visible()
+    pick(page, "another dose on", "the right")
+    set_part(page, 0, "times, right", 14)
+    expect(row(page, 0).get_by_text("14 times").first).to_be_visible()
     version = hand_over(page)
     only = version.drills.get()
-    assert only.manner == {"kilograms": 2.5, "days_per_week": 3, "band": "light", "first": "left"}
+    assert only.manner == {
+        "kilograms": 2.5, "days_per_week": 3, "band": "light", "first": "left", "right": {"reps": 14},
+    }  # fmt: skip
+    assert [side["dose"]["reps"] for side in only.prescription["sides"]][1] == 14
     assert [side["side"] for side in only.prescription["sides"]] == ["left", "right"]
 
 

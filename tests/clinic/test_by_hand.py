@@ -156,6 +156,8 @@ def test_what_is_set_beyond_the_dose_is_handed_over_read_and_goes_on(world: Worl
         ({"band": "strong"}, "", "drills.0.manner.band"),
         ({"days_per_week": 7}, REASON, None),
         ({"per_day": 6}, REASON, "drills.0.manner.per_day"),
+        ({"left": {"reps": 4}}, "", None),
+        ({"left": {"reps": 900}}, REASON, "drills.0.manner.left.reps"),
     ],
 )
 def test_a_load_rises_by_a_tenth_or_with_a_reason_and_no_drill_is_done_too_often(

@@ -14,7 +14,7 @@ from easepath.core.compose.load import raised_too_far
 from easepath.core.compose.sheet import sheet_entry, timeline
 from easepath.core.compose.weekly import most_days_per_week, most_times_per_day
 from easepath.core.dose.load_words import load_words
-from easepath.core.facts import Manner, PainReport, PlannedDrill, Sitting
+from easepath.core.facts import Manner, OwnDose, PainReport, PlannedDrill, Sitting
 from easepath.core.match.stiffer import stiffer_side
 from easepath.core.vocabulary import SIDES
 from tests.core.build import LIBRARY, TODAY, complaint, day, matched, plan
@@ -125,3 +125,17 @@ def test_what_is_due_in_a_week_is_what_was_set(manner: Manner | None, due: int) 
     matcher = matched(plan=plan(row, start=day(10)))
     (view,) = Context(matcher, ()).views(row)
     assert view.days_per_week == due
+
+
+@given(step=st.integers(min_value=0, max_value=8), sets=st.integers(min_value=1, max_value=4))
+def test_a_side_does_its_own_dose_and_the_other_the_drills(step: int, sets: int) -> None:
+    plain = {side.side: side.dose for side in item(Manner(extra_set=False), step).sides}
+    found = {side.side: side for side in item(Manner(extra_set=False, right=OwnDose(sets=sets)), step).sides}
+    assert found["left"].dose == plain["left"]
+    assert found["right"].dose == plain["right"].model_copy(update={"sets": sets})
+    assert item(Manner(right=OwnDose(sets=sets)), step).dose == item(None, step).dose
+
+
+def test_a_rule_that_changes_the_dose_changes_it_for_both_sides() -> None:
+    manner = Manner(kilograms=2, left=OwnDose(sets=1))
+    assert manner.same_on_both() == Manner(kilograms=2)

@@ -52,7 +52,7 @@ def read_by_hand(request: HttpRequest, visit: int) -> ByHandOut:
 
 def ticked_of(drill: TickedDrill) -> Ticked:
     """A row as it is saved; a dose without a part is none."""
-    dose = drill.dose.dict(exclude_none=True) if drill.dose else {}
+    dose = drill.dose.model_dump(exclude_none=True) if drill.dose else {}
     manner = drill.manner.model_dump(mode="json", exclude_none=True) if drill.manner else {}
     told = drill.dict(exclude={"dose"}) | {"names": tuple(drill.names), "manner": manner or None}
     return Ticked(**told, dose=dose, own=True) if dose else Ticked(**told)

@@ -8,30 +8,10 @@ from pydantic import Field
 
 from easepath.api.schemas.common import In, Word
 from easepath.core.compose.session import Order
-from easepath.core.facts import Manner
+from easepath.core.facts import Manner, OwnDose
 
 TickedPlace = Literal["", "floor", "bed", "chair", "desk", "wall", "stand"]
 TICKED_PLACES: tuple[TickedPlace, ...] = get_args(TickedPlace)
-
-
-Count = Annotated[int, Field(ge=1, le=1000)]
-
-
-class OwnDose(In):
-    """The parts of a dose that are set by hand, each within what its method takes; the rest is the start dose's."""
-
-    sets: Count | None = None
-    reps: Count | None = None
-    hold_s: Count | None = None
-    breaths: Count | None = None
-    hold_breaths: Count | None = None
-    effort_pct: Annotated[int, Field(ge=1, le=100)] | None = None
-    seconds: Count | None = None
-    contract_s: Count | None = None
-    relax_s: Count | None = None
-    directions: Count | None = None
-    circuits: Count | None = None
-    spots: Count | None = None
 
 
 class StandingOrderIn(In):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from easepath.api.schemas.plan import TICKED_PLACES, DrillGroupIn, OwnDose, StandingOrderIn, TickedDrill
+from easepath.api.schemas.plan import TICKED_PLACES, DrillGroupIn, StandingOrderIn, TickedDrill
 from easepath.api.views.base import Named
 from easepath.api.views.choices import ChoicesOut, choices_view
 from easepath.api.views.conditions import in_words
@@ -22,6 +22,7 @@ from easepath.core.compose.weekly import ladder_for, most_days_per_week, most_ti
 from easepath.core.dose.bounds import dose_bounds
 from easepath.core.dose.time import rest_after_set
 from easepath.core.dose.words import EFFORTS, dose_words
+from easepath.core.facts import OwnDose
 from easepath.core.match import allowed_methods
 from easepath.core.match.stiffer import stiffer_side
 from easepath.core.match.why import why_here

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Iterator
+from typing import Any
 
 from easepath.clinic import models
 from easepath.clinic.errors import FieldError, RefusedError
@@ -18,7 +19,7 @@ from easepath.core.facts import Manner, PlannedDrill
 from easepath.core.facts.checks import check_own_dose
 from easepath.core.knowledge import shipped_library
 from easepath.core.match import allowed_methods
-from easepath.core.vocabulary import SideWord, side_word, sides_of
+from easepath.core.vocabulary import SIDES, SideWord, side_word, sides_of
 
 
 def check_draft(draft: Draft) -> None:
@@ -110,8 +111,9 @@ def _row_faults(ticked: tuple[Ticked, ...]) -> Iterator[tuple[str, str]]:
             yield f"{at}.side", "is left, right or both; this drill is done on both at once"
         if one.method and one.method not in drill.methods:
             yield f"{at}.method", f"{drill.name} is not done as {one.method!r}"
-        if one.own and (fault := _dose_fault(one)) is not None:
-            yield f"{at}.{fault.path}", fault.reason
+        for where, dose in _doses_by_hand(one):
+            if (fault := _dose_fault(one, dose)) is not None:
+                yield f"{at}.{where}{fault.path.removeprefix('dose')}", fault.reason
         if one.place and one.place not in drill.places:
             yield f"{at}.place", f"{drill.name} is not done there"
         if one.rest and one.drill not in counted:
@@ -123,12 +125,21 @@ def _row_faults(ticked: tuple[Ticked, ...]) -> Iterator[tuple[str, str]]:
             yield f"{at}.order.instead", "a drill cannot stand in for itself"
 
 
-def _dose_fault(one: Ticked) -> CaseError | None:
+def _doses_by_hand(one: Ticked) -> Iterator[tuple[str, dict[str, Any]]]:
+    """The doses set by hand and their fields: the drill's own, and what differs on a side."""
+    if one.own and one.dose:
+        yield "dose", one.dose
+    for side in SIDES:
+        if differs := (one.manner or {}).get(side):
+            yield f"manner.{side}", differs
+
+
+def _dose_fault(one: Ticked, dose: dict[str, Any]) -> CaseError | None:
     """What is wrong with a dose set by hand, at its part; None where nothing is."""
     library = shipped_library()
     method = one.method if one.method in library.drills[one.drill].methods else None
     try:
-        check_own_dose(library, "dose", PlannedDrill(drill=one.drill, method=method), dose_facts(one.dose or {}))
+        check_own_dose(library, "dose", PlannedDrill(drill=one.drill, method=method), dose_facts(dose))
     except CaseError as fault:
         return fault
     return None

@@ -157,13 +157,14 @@ def _kept(row: models.PlanDrill) -> Chosen:
 
 
 def _changed(row: models.PlanDrill, target: dict[str, Any]) -> Chosen:
-    """What a drill becomes; the same drill keeps its place and what was agreed about it."""
+    """What a drill becomes; the same drill keeps its place and what was agreed about it, with one dose."""
     place = place_word(row.place) if target["drill"] == row.drill else None
     dose = stored_dose(target.get("dose"))
     told = Chosen(target["drill"], side_word(row.side), target["method"], target["step"], place, dose)
     if target["drill"] != row.drill:
         return told
+    manner = stored_manner(row.manner)
     return replace(
         told, order=stored_order(row.order), reason=row.reason, names=tuple(row.names),
-        manner=stored_manner(row.manner),
+        manner=None if manner is None else manner.same_on_both(),
     )  # fmt: skip

@@ -21,6 +21,10 @@ from easepath.core.vocabulary import SIDES, side_word
 TemplateSide = Literal["affected", "other", "both"]
 
 
+OF_ONE_PERSON = frozenset({"kilograms", "first", "left", "right"})
+"""What was set by hand for the body of one client."""
+
+
 def as_template(draft: Draft, affected: Iterable[str]) -> list[dict[str, Any]]:
     """The rows of a draft without the client: no reason, no step, no weight, nothing agreed for home."""
     sides: dict[str, TemplateSide] = {}
@@ -30,7 +34,7 @@ def as_template(draft: Draft, affected: Iterable[str]) -> list[dict[str, Any]]:
         {
             "drill": one.drill, "side": sides.get(one.side, "both"), "method": one.method, "place": one.place,
             "dose": one.dose if one.own else None, "rest": one.rest, "names": list(one.names),
-            "manner": {name: value for name, value in (one.manner or {}).items() if name not in ("kilograms", "first")},
+            "manner": {name: value for name, value in (one.manner or {}).items() if name not in OF_ONE_PERSON},
         }
         for one in draft.ticked
     ]  # fmt: skip

@@ -14,7 +14,7 @@ from easepath.core.compose.weekly import (
     most_times_per_day,
     times_per_day,
 )
-from easepath.core.dose.ladder import one_more_set
+from easepath.core.dose.ladder import DoseLadder, one_more_set
 from easepath.core.dose.time import drill_seconds, side_seconds, side_work
 from easepath.core.facts import Manner
 from easepath.core.ids import Targets
@@ -125,7 +125,7 @@ def prescribe(
     present = dose_in_force(matcher, drill, chosen, ladder, wanted, given)
     extra = (given is None or given.kept) if by_hand.extra_set is None else by_hand.extra_set
     stiffer = _extra_set(matcher, trained, by_hand.extra_set) if extra else None
-    doses = _side_doses(matcher, drill, chosen, present.dose, trained, stiffer, by_hand)
+    doses = _side_doses(matcher, drill, chosen, _SideBySide(present.dose, stiffer, by_hand, ladder), trained)
     verdicts = [matcher.screen.verdict(drill, side) for side in trained]
     reasons = _reasons_at(matcher, drill, trained, chosen, at_place)
     return Prescription(
@@ -179,18 +179,32 @@ EXTRA_SET_FROM = 2
 BOTH_SIDES: tuple[SideName, ...] = SIDES
 
 
+@dataclass(frozen=True)
+class _SideBySide:
+    """The dose, the side that does one set more, and what a clinician set for a side, under the ladder's cap."""
+
+    dose: Dose
+    more: SideName | None
+    manner: Manner
+    ladder: DoseLadder
+
+    def on(self, side: SideName) -> Dose:
+        """What one side does; a dose of its own has no extra set."""
+        differs = self.manner.differs_on(side)
+        if differs is not None:
+            return self.ladder.capped(self.dose.model_copy(update=differs.model_dump(exclude_none=True)))
+        more = side == self.more and (self.dose.sets or 1) >= EXTRA_SET_FROM
+        return one_more_set(self.dose) if more else self.dose
+
+
 def _side_doses(
-    matcher: Matcher, drill: Drill, method: str, dose: Dose, sides: tuple[SideName, ...], more: SideName | None,
-    manner: Manner,
-) -> tuple[SideDose, ...]:  # fmt: skip
-    breath = breath_seconds(matcher, method)
+    matcher: Matcher, drill: Drill, method: str, found: _SideBySide, sides: tuple[SideName, ...]
+) -> tuple[SideDose, ...]:
+    breath, rest = breath_seconds(matcher, method), found.manner.rest_s
     if drill.sides == "both":
-        return (SideDose("both", dose, side_seconds(dose, drill, method, breath, manner.rest_s)),)
-    stiffer = more if (dose.sets or 1) >= EXTRA_SET_FROM else None
-    doses = [(side, one_more_set(dose) if side == stiffer else dose) for side in sides]
-    return tuple(
-        SideDose(side, given, side_seconds(given, drill, method, breath, manner.rest_s)) for side, given in doses
-    )
+        return (SideDose("both", found.dose, side_seconds(found.dose, drill, method, breath, rest)),)
+    doses = [(side, found.on(side)) for side in sides]
+    return tuple(SideDose(side, given, side_seconds(given, drill, method, breath, rest)) for side, given in doses)
 
 
 def _extra_set(matcher: Matcher, sides: tuple[SideName, ...], by_hand: bool | None) -> SideName | None:

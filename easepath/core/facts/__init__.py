@@ -9,6 +9,7 @@ from easepath.core.facts.plan import (
     Manner,
     NeedSet,
     Override,
+    OwnDose,
     Plan,
     PlannedDrill,
     SignAnswer,
@@ -20,6 +21,6 @@ from easepath.core.facts.situation import Situation
 
 __all__ = [
     "Clearance", "Client", "ClientFactor", "Complaint", "DrillGroup", "Fact", "Goal", "Limit", "LogEntry", "Manner",
-    "NeedSet", "Override", "OwnError", "PainReport", "Plan", "PlannedDrill", "SignAnswer", "Sitting", "Situation",
-    "StandingOrder", "Tryout",
+    "NeedSet", "Override", "OwnDose", "OwnError", "PainReport", "Plan", "PlannedDrill", "SignAnswer", "Sitting",
+    "Situation", "StandingOrder", "Tryout",
 ]  # fmt: skip

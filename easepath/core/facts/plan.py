@@ -23,6 +23,26 @@ class StandingOrder(Fact):
     instead: str | None = None
 
 
+Count = Annotated[int, Field(ge=1, le=1000)]
+
+
+class OwnDose(Fact):
+    """The parts of a dose that are set by hand, each within what its method takes; the rest is the start dose's."""
+
+    sets: Count | None = None
+    reps: Count | None = None
+    hold_s: Count | None = None
+    breaths: Count | None = None
+    hold_breaths: Count | None = None
+    effort_pct: Annotated[int, Field(ge=1, le=100)] | None = None
+    seconds: Count | None = None
+    contract_s: Count | None = None
+    relax_s: Count | None = None
+    directions: Count | None = None
+    circuits: Count | None = None
+    spots: Count | None = None
+
+
 BandStrength = Literal["light", "medium", "strong"]
 """How strong a band pulls, the weakest first."""
 Level = Literal["thigh", "knee", "shin", "floor"]
@@ -33,7 +53,8 @@ class Manner(Fact):
     """How a drill is done beyond its dose, as a clinician set it; None leaves it to the rules.
 
     `rest_s` are the seconds between sets, `first` the side it begins with, `extra_set` whether the affected side does
-    one more. What is heavy or deep - `kilograms`, `band`, `level`, `height_cm` - only a person raises.
+    one more; `left` and `right` are the parts of the dose that differ there. What is heavy or deep - `kilograms`,
+    `band`, `level`, `height_cm` - only a person raises.
     """
 
     rest_s: Annotated[int, Field(ge=0, le=180)] | None = None
@@ -45,6 +66,16 @@ class Manner(Fact):
     band: BandStrength | None = None
     level: Level | None = None
     height_cm: Annotated[int, Field(ge=1, le=120)] | None = None
+    left: OwnDose | None = None
+    right: OwnDose | None = None
+
+    def differs_on(self, side: SideName) -> OwnDose | None:
+        """The parts of the dose that differ on a side; None where it does the same."""
+        return self.left if side == "left" else self.right
+
+    def same_on_both(self) -> Manner:
+        """The manner without what differs by side: a dose that a rule changed is that of both."""
+        return self.model_copy(update={"left": None, "right": None})
 
 
 class PlannedDrill(Fact):

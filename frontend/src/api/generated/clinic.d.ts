@@ -2680,7 +2680,8 @@ export interface components {
          * @description How a drill is done beyond its dose, as a clinician set it; None leaves it to the rules.
          *
          *     `rest_s` are the seconds between sets, `first` the side it begins with, `extra_set` whether the affected side does
-         *     one more. What is heavy or deep - `kilograms`, `band`, `level`, `height_cm` - only a person raises.
+         *     one more; `left` and `right` are the parts of the dose that differ there. What is heavy or deep - `kilograms`,
+         *     `band`, `level`, `height_cm` - only a person raises.
          */
         Manner: {
             /** Band */
@@ -2695,12 +2696,14 @@ export interface components {
             height_cm?: number | null;
             /** Kilograms */
             kilograms?: number | null;
+            left?: components["schemas"]["OwnDose"] | null;
             /** Level */
             level?: ("thigh" | "knee" | "shin" | "floor") | null;
             /** Per Day */
             per_day?: number | null;
             /** Rest S */
             rest_s?: number | null;
+            right?: components["schemas"]["OwnDose"] | null;
         };
         /**
          * Me

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import NumberBox from '@/ui/NumberBox.vue'
 import PickOne from '@/ui/PickOne.vue'
+import type { Row } from './usePlanDraft'
 
 /** The figures of a dose, each within what its method takes; a step of the ladder is one act beside them. */
-const props = defineProps<{ drill: Schemas['PlanDrillOut']; efforts: Schemas['EffortOut'][]; fields: Record<string, string>; at: number }>()
-const emit = defineEmits<{ part: [part: string, value: number | null]; step: [step: number] }>()
+const props = defineProps<{ drill: Schemas['PlanDrillOut']; efforts: Schemas['EffortOut'][]; manner: Row['manner']; fields: Record<string, string>; at: number }>()
+const emit = defineEmits<{ part: [part: string, value: number | null]; step: [step: number]; manner: [manner: NonNullable<Row['manner']> | null] }>()
 const LABELS: Record<string, string> = {
   sets: 'sets', reps: 'times', hold_s: 'hold, seconds', hold_breaths: 'hold, breaths', breaths: 'breaths', seconds: 'seconds in all', contract_s: 'press, seconds',
   relax_s: 'ease, seconds', directions: 'directions', circuits: 'rounds', spots: 'spots',
@@ -19,7 +20,29 @@ const now = computed(() => props.drill.steps.findIndex((one) => one.step === pro
 const lighter = computed(() => props.drill.steps[now.value - 1])
 const heavier = computed(() => props.drill.steps[now.value + 1])
 const standing = computed(() => (props.drill.own ? 'a dose of your own' : props.drill.step < 0 ? 'eased below the start' : props.drill.step === 0 ? 'the start dose' : `step ${props.drill.step} of ${props.drill.steps.length - 2}`))
-const fault = computed(() => Object.entries(props.fields).find(([name]) => name.startsWith(`drills.${props.at}.dose`))?.[1])
+const fault = computed(() => Object.entries(props.fields).find(([name]) => [`drills.${props.at}.dose`, `drills.${props.at}.manner.left`, `drills.${props.at}.manner.right`].some((field) => name.startsWith(field)))?.[1])
+const picked = ref<'left' | 'right' | ''>('')
+/** the side that does another dose than the drill's */
+const other = computed(() => (props.manner?.left ? 'left' : props.manner?.right ? 'right' : picked.value))
+const differing = computed(() => ((other.value && props.manner?.[other.value]) || {}) as Record<string, number | null | undefined>)
+
+/** The manner without what differs by side. */
+const same = () => Object.fromEntries(Object.entries(props.manner ?? {}).filter(([name]) => name !== 'left' && name !== 'right'))
+
+function keep(manner: NonNullable<Row['manner']>): void {
+  emit('manner', Object.keys(manner).length ? manner : null)
+}
+
+function differ(side: 'left' | 'right' | ''): void {
+  picked.value = side
+  if (props.manner?.left || props.manner?.right) keep(same())
+}
+
+function partThere(part: string, value: number | null): void {
+  if (!other.value) return
+  const parts = Object.fromEntries(Object.entries({ ...differing.value, [part]: value }).filter(([, one]) => typeof one === 'number'))
+  keep(Object.keys(parts).length ? { ...same(), [other.value]: parts } : same())
+}
 </script>
 
 <template>
@@ -33,6 +56,12 @@ const fault = computed(() => Object.entries(props.fields).find(([name]) => name.
       <button type="button" class="act" :disabled="!heavier" :title="heavier?.words ?? 'this is the top'" @click="heavier && emit('step', heavier.step)">heavier</button>
       <span class="quiet">{{ standing }}</span>
     </span>
+    <div v-if="drill.one_sided && drill.words.length > 1" class="side">
+      <label class="small quiet">another dose on <PickOne small clearable label="another dose on" placeholder="neither side" :options="[{ value: 'left', text: 'the left' }, { value: 'right', text: 'the right' }]" :model-value="other" @update:model-value="differ" /></label>
+      <template v-if="other">
+        <NumberBox v-for="one in shown" :key="one.part" :label="`${LABELS[one.part] ?? one.part}, ${other}`" :model-value="differing[one.part] ?? one.value" :least="one.least" :most="one.most" :step="one.most > 30 ? 5 : 1" @update:model-value="partThere(one.part, $event)" />
+      </template>
+    </div>
     <p v-if="fault" class="clay small" role="alert">{{ fault }}</p>
   </div>
 </template>
@@ -40,6 +69,7 @@ const fault = computed(() => Object.entries(props.fields).find(([name]) => name.
 <style scoped>
 .dose { display: flex; flex-wrap: wrap; gap: 0.4rem 0.8rem; align-items: end; }
 .effort { display: grid; gap: 0.05rem; min-width: 13rem; }
+.side { display: flex; flex-wrap: wrap; gap: 0.4rem 0.8rem; align-items: end; flex-basis: 100%; }
 .ladder { display: flex; gap: 0.4rem; align-items: center; }
 .ladder .act { min-height: 36px; padding: 0 0.7rem; font-weight: 400; }
 </style>

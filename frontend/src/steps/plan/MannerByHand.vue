@@ -18,8 +18,8 @@ const firsts = computed(() => [
   { value: 'stiffer' as const, text: props.drill.stiffer ? `the stiffer, ${props.drill.stiffer} today` : 'the stiffer, not known yet' },
 ])
 const twoSided = computed(() => props.drill.words.length > 1)
-const faults = computed(() => Object.entries(props.fields).filter(([name]) => name.startsWith(`drills.${props.at}.manner`)).map(([, text]) => text))
-const count = computed(() => Object.values(props.manner ?? {}).filter((one) => one !== null && one !== undefined).length)
+const faults = computed(() => Object.entries(props.fields).filter(([name]) => name.startsWith(`drills.${props.at}.manner`) && !/manner\.(left|right)/.test(name)).map(([, text]) => text))
+const count = computed(() => Object.entries(props.manner ?? {}).flatMap(([name, one]) => (['left', 'right'].includes(name) ? [] : [one])).filter((one) => one !== null && one !== undefined).length)
 
 function set<K extends keyof Manner>(name: K, value: Manner[K] | '' | null): void {
   const manner: Manner = { ...(props.manner ?? {}) }

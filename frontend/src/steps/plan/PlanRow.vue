@@ -78,7 +78,7 @@ function onKey(event: KeyboardEvent): void {
       <span class="time small">{{ minutesWords(drill.seconds) }}</span>
     </div>
     <div v-if="open && may" class="panel">
-      <DoseByHand v-if="!drill.rest" :drill="drill" :efforts="efforts" :fields="fields" :at="number - 1" @part="(part, value) => emit('part', part, value)" @step="emit('alter', { step: $event, method: drill.method, dose: null })" />
+      <DoseByHand v-if="!drill.rest" :drill="drill" :efforts="efforts" :manner="row?.manner" :fields="fields" :at="number - 1" @manner="emit('alter', { manner: $event })" @part="(part, value) => emit('part', part, value)" @step="emit('alter', { step: $event, method: drill.method, dose: null })" />
       <div class="choices">
         <ChoiceRow v-if="drill.one_sided" keep label="Sides" :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }, { value: 'both', text: 'both' }]" :model-value="drill.side" @update:model-value="(s) => s && emit('alter', { side: s })" />
         <label v-if="drill.methods.length > 1" class="field"><span class="small quiet">Method</span><PickOne label="Method" :options="drill.methods.map((m) => ({ value: m.id, text: m.name.toLowerCase() }))" :model-value="drill.method" @update:model-value="(m) => m && emit('alter', { method: m, step: null, dose: null })" /></label>
