@@ -53,7 +53,7 @@ def _decide(
     )  # fmt: skip
 
     def write() -> models.SessionTemplate:
-        template.save()
+        template.save(force_insert=True)
         return template
 
     return Act(write, "keep-template", lambda made: {"template": made.pk, "name": name, "own": own})
