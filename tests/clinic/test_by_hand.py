@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import uuid
 from typing import Any
 
 import pytest
@@ -16,7 +17,9 @@ from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.decide_proposal import decide_proposal
 from easepath.clinic.actions.erase_client import erase_client
 from easepath.clinic.actions.hand_over import hand_over
+from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_draft import save_draft
+from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.draft import Draft, Ticked
 from easepath.clinic.repository import read_visit
@@ -157,6 +160,8 @@ def test_what_is_set_beyond_the_dose_is_handed_over_read_and_goes_on(world: Worl
         ({"days_per_week": 7}, REASON, None),
         ({"per_day": 6}, REASON, "drills.0.manner.per_day"),
         ({"left": {"reps": 4}}, "", None),
+        ({"cap_lift": 20}, "", "drills.0.manner.cap_lift"),
+        ({"cap_lift": 20}, REASON, None),
         ({"left": {"reps": 900}}, REASON, "drills.0.manner.left.reps"),
     ],
 )
@@ -213,3 +218,18 @@ def test_the_day_that_was_agreed_stands_on_the_sheet_and_goes_on_while_it_is_to_
     version = hand_over(hanne, get_visit(hanne, visit.pk), None, agreed)[0]
     assert sheet_of(version).review_on == str(agreed)
     assert sheet_of(handed_over(world, "Marta")).review_on is None
+
+
+def test_a_lifted_cap_falls_back_at_home_and_the_next_version_is_without_it(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Tom")
+    save_draft(hanne, visit, 0, loaded(LOADED | {"cap_lift": 20}))
+    version = hand_over(hanne, get_visit(hanne, visit.pk))[0]
+    row = version.drills.get(drill="side-leg-raise")
+    assert row.manner == LOADED | {"cap_lift": 20}
+    assert Draft.in_sight(read_visit(hanne, visit.pk)).ticked[0].manner == row.manner
+    done = DrillDone(drill=row.drill, side="both", done_pct=100, during=9, symptom="pull", felt="target")
+    told = SessionDone(id=uuid.uuid4(), version=version.number, date=TODAY, before=1, after=3, drills=(done,))
+    record_session(version.complaint, told)
+    assert Draft.in_sight(read_visit(hanne, visit.pk)).ticked[0].manner == LOADED
+    again = hand_over(hanne, get_visit(hanne, visit.pk))[0]
+    assert again.drills.get(drill="side-leg-raise").manner == LOADED

@@ -209,7 +209,9 @@ def _target_words(assessment: Assessment, to: dict[str, Any] | None, one: Propos
     if to.get("dose"):
         dose = dose_facts(to["dose"])
     else:
-        dose = ladder_for(assessment.matcher, drill, to["method"], drill.sides_done(side_word(one.side))).at(to["step"])
+        lift = assessment.review.cap_lift_of(drill.id)
+        sides = drill.sides_done(side_word(one.side))
+        dose = ladder_for(assessment.matcher, drill, to["method"], sides, lift).at(to["step"])
     words = dose_words(dose, to["method"])
     return words if drill.id == one.drill else f"{assessment.library.title(drill.id)}: {words}"
 
@@ -218,7 +220,7 @@ def _choices(assessment: Assessment, planned: models.PlanDrill) -> list[Choice]:
     """Every dose step of the planned drill in words, for a change by hand."""
     drill = assessment.library.drills[planned.drill]
     sides = drill.sides_done(side_word(planned.side))
-    ladder = ladder_for(assessment.matcher, drill, planned.method, sides)
+    ladder = ladder_for(assessment.matcher, drill, planned.method, sides, assessment.review.cap_lift_of(drill.id))
     return [
         Choice(
             drill=drill.id,

@@ -73,7 +73,8 @@ class PlanDrillOut(View):
 
     One that is a `rest` returns between others; `rounds` are those of its group. `why` is one sentence, `changed` what
     is done otherwise for this client. A dose that is `own` was set by hand; `most_days` and `most_per_day`
-    bound how often by hand, `rest_s` are the seconds between two sets.
+    bound how often by hand, `rest_s` are the seconds between two sets, `effort_cap`
+    is the cap of the condition and the factors.
     """
 
     drill: str
@@ -96,6 +97,7 @@ class PlanDrillOut(View):
     most_per_day: int
     rest_s: int | None
     stiffer: SideName | None
+    effort_cap: int | None
     verdict: VerdictWord
     why: str
     changed: list[str]
@@ -248,7 +250,7 @@ def _drill(assessment: Assessment, item: Prescription, session: Session, draft: 
     """One drill of the session with everything that may be chosen about it."""
     matcher, library, drill = assessment.matcher, assessment.library, item.drill
     sides = drill.sides_done(item.planned_side)
-    ladder = ladder_for(matcher, drill, item.method, sides)
+    ladder = ladder_for(matcher, drill, item.method, sides, item.manner.cap_lift or 0)
     others = [one.drill.id for one in session.drills]
     group = group_of(item, session.groups)
     return PlanDrillOut(
@@ -260,7 +262,9 @@ def _drill(assessment: Assessment, item: Prescription, session: Session, draft: 
         days_per_week=item.days_per_week, per_day=item.per_day,
         most_days=most_days_per_week(matcher, drill, item.method, item.dose),
         most_per_day=most_times_per_day(matcher, drill, item.method),
-        rest_s=_rest(item), stiffer=stiffer_side(matcher, drill), verdict=item.verdict.word,
+        rest_s=_rest(item), stiffer=stiffer_side(matcher, drill),
+        effort_cap=matcher.screen.rules.effort_cap(drill, sides) if item.dose.effort_pct else None,
+        verdict=item.verdict.word,
         why=why_here(matcher, drill).text(library),
         changed=list(dict.fromkeys(str(r.facts.get("instead") or r.text(library)) for r in modifying(item))),
         steps=[

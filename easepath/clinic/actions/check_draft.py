@@ -79,8 +79,8 @@ def check_manners(assessment: Assessment, draft: Draft, before: models.PlanVersi
             continue
         at = f"drills.{index}.manner"
         fields |= {f"{at}.{name}": why for name, why in _too_often(assessment, one, one.manner)}
-        was = running.get(one.drill)
-        if was is not None and len(one.reason.strip()) < SHORTEST_REASON:
+        was = running.get(one.drill) or Manner()
+        if len(one.reason.strip()) < SHORTEST_REASON:
             fields |= {f"{at}.{name}": why for name, why in raised_too_far(was, one.manner)}
     if fields:
         raise FieldError(fields)

@@ -53,6 +53,7 @@ def _decide(
         raise RefusedError("some proposals are not decided", waiting)
     after = _staged(record, decided)
     chosen, replaced, changed = _outcome(before, decided)
+    chosen = tuple(_in_force(one, record.assessment.review.fallen_lifts) for one in chosen)
     order = one_of(ORDERS, before.order)
     new = None
     if changed or after is not record:
@@ -154,6 +155,11 @@ def _kept(row: models.PlanDrill) -> Chosen:
         rest=row.rest, order=stored_order(row.order), reason=row.reason, names=tuple(row.names),
         manner=stored_manner(row.manner),
     )  # fmt: skip
+
+
+def _in_force(one: Chosen, fallen: frozenset[str]) -> Chosen:
+    """A drill without a lifted effort cap that fell back."""
+    return replace(one, manner=one.manner.without_lift()) if one.manner and one.drill in fallen else one
 
 
 def _changed(row: models.PlanDrill, target: dict[str, Any]) -> Chosen:

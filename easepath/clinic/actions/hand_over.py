@@ -42,7 +42,7 @@ def _decide(actor: models.User, record: Record, of_version: int | None, review_o
     draft = Draft.of(record)
     if not draft.ticked:
         raise RefusedError("nothing to hand over", ["put at least one drill on the sheet in Plan"])
-    draft = with_offered_orders(draft, record.assessment)
+    draft = with_offered_orders(draft.as_in_force(record.assessment), record.assessment)
     chosen = draft.chosen(record.assessment.screen.start_step())
     session = compose_session(record.assessment, chosen, draft.groups, draft.order)
     if stage_is_asked(record.assessment.library, record.facts):

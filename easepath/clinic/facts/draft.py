@@ -41,6 +41,11 @@ class Ticked:
     names: tuple[str, ...] = ()
     manner: dict[str, Any] | None = None
 
+    def without_lift(self) -> Ticked:
+        """The row with its effort cap as the condition and the factors say."""
+        left = {name: value for name, value in (self.manner or {}).items() if name != "cap_lift"}
+        return replace(self, manner=left or None)
+
     def as_data(self) -> dict[str, Any]:
         """The row as it was chosen: a dose is told where it was set by hand, a choice where it was made."""
         told = {name: value for name, value in vars(self).items() if name not in CHOSEN}
@@ -84,10 +89,18 @@ class Draft:
         """The draft; one that is empty and the rules' to order is the session they make, as long as no plan runs."""
         stands = cls.of(record)
         if stands.ticked or stands.order != "rules" or record.version is not None:
-            return stands
+            return stands.as_in_force(record.assessment)
         found = compose(record.assessment.matcher, made_minutes(record))
         ticked = tuple(Ticked(item.drill.id, item.planned_side, place=item.place) for item in found.drills)
         return replace(stands, ticked=ticked, order="phases", made=True)
+
+    def as_in_force(self, assessment: Assessment) -> Draft:
+        """The draft without a lifted effort cap that fell back at a stirred or flared session."""
+        lifted = [one.drill for one in self.ticked if (one.manner or {}).get("cap_lift")]
+        fallen = assessment.review.fallen_lifts if lifted else frozenset[str]()
+        if fallen.isdisjoint(lifted):
+            return self
+        return replace(self, ticked=tuple(one.without_lift() if one.drill in fallen else one for one in self.ticked))
 
     def as_data(self) -> dict[str, Any]:
         """Plain data for a conflict message and the audit row."""
@@ -116,7 +129,8 @@ class Draft:
 
     def session(self, assessment: Assessment) -> Session:
         """The draft as a session."""
-        return assemble(assessment.matcher, self.chosen(assessment.screen.start_step()), self.groups, order=self.order)
+        chosen = self.as_in_force(assessment).chosen(assessment.screen.start_step())
+        return assemble(assessment.matcher, chosen, self.groups, order=self.order)
 
     def as_plan(self, assessment: Assessment) -> Assessment:
         """The complaint as if the draft were the running plan: what would be offered for home, what stands by hand.

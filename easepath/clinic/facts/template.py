@@ -21,7 +21,7 @@ from easepath.core.vocabulary import SIDES, side_word
 TemplateSide = Literal["affected", "other", "both"]
 
 
-OF_ONE_PERSON = frozenset({"kilograms", "first", "left", "right"})
+OF_ONE_PERSON = frozenset({"kilograms", "first", "left", "right", "cap_lift"})
 """What was set by hand for the body of one client."""
 
 

@@ -72,5 +72,6 @@ def _work_of(context: Context, review: DrillReview, *, to: bool) -> float:
 
 def _target_dose(context: Context, review: DrillReview, target: To) -> Dose:
     sides = context.library.drill(target.drill).sides_done(review.planned.side)
-    ladder = ladder_for(context.matcher, context.library.drill(target.drill), target.method, sides)
+    lift = review.cap_lift if target.drill == review.drill.id else 0
+    ladder = ladder_for(context.matcher, context.library.drill(target.drill), target.method, sides, lift)
     return target.dose or ladder.at(target.step)

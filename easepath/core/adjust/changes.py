@@ -23,7 +23,8 @@ def check_change(found: Review, drill_review: DrillReview, to: To) -> tuple[Reas
         raise CaseError("method", f"{drill.name} is not done as {to.method!r}")
     planned = drill_review.planned
     sides = drill.sides_done(planned.side)
-    ladder = ladder_for(matcher, drill, to.method, sides)
+    lift = drill_review.cap_lift if to.drill == planned.drill else 0
+    ladder = ladder_for(matcher, drill, to.method, sides, lift)
     if not -1 <= to.step <= ladder.top:
         raise CaseError("step", f"{to.step} is not on the ladder: -1 to {ladder.top}")
     refused = refusal(matcher, drill, planned.sides)

@@ -54,6 +54,7 @@ class DrillReview:
     """One planned drill with its decision and the class of its last counted date.
 
     `present` is the dose in force; `differs` says that it was handed over as another than today's ladder has there.
+    `cap_lift` is by how many percent its effort cap is lifted now.
     """
 
     planned: PlannedDrill
@@ -63,3 +64,4 @@ class DrillReview:
     kind: ResponseClass | None
     present: DoseInForce
     differs: Reason | None = None
+    cap_lift: int = 0

@@ -32,6 +32,16 @@ class Review:
         """Share of the due dates that were logged, 0-1 and over; None while it cannot be known."""
         return None if self.adherence is None else self.adherence.share
 
+    def cap_lift_of(self, drill: str) -> int:
+        """By how many percent the effort cap of a planned drill is lifted now."""
+        return next((one.cap_lift for one in self.drills if one.drill.id == drill), 0)
+
+    @property
+    def fallen_lifts(self) -> frozenset[str]:
+        """The planned drills whose effort cap fell back to what the condition and the factors say."""
+        lifted = (one for one in self.drills if one.planned.manner and one.planned.manner.cap_lift)
+        return frozenset(one.drill.id for one in lifted if not one.cap_lift)
+
 
 def review(matcher: Matcher, log: tuple[LogEntry, ...] | None = None) -> Review:
     """Judge every planned drill and the plan, then apply what binds the whole review.
@@ -64,7 +74,7 @@ def _review_drill(context: Context, planned: PlannedDrill) -> DrillReview:
     order = list(context.library.rules)
     view, decision = min(judged, key=lambda pair: order.index(pair[1].rule))
     kind = view.last.kind if view.last else None
-    return DrillReview(planned, view.drill, view.method.id, decision, kind, view.present, _differs(view))
+    return DrillReview(planned, view.drill, view.method.id, decision, kind, view.present, _differs(view), view.cap_lift)
 
 
 def _differs(view: DrillView) -> Reason | None:

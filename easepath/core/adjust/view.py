@@ -250,7 +250,14 @@ class DrillView:
     def ladder(self) -> DoseLadder:
         """The dose ladder under every cap in force."""
         sides = self.drill.sides_done(self.planned.side)
-        return ladder_for(self.context.matcher, self.drill, self.method.id, sides)
+        return ladder_for(self.context.matcher, self.drill, self.method.id, sides, self.cap_lift)
+
+    @cached_property
+    def cap_lift(self) -> int:
+        """By how many percent a clinician lifted the effort cap; nothing from its next stirred or flared session on."""
+        lift = self.planned.manner.cap_lift if self.planned.manner else None
+        stirred = any(day.kind in ("stirred", "flared") for day in self.days)
+        return 0 if lift is None or stirred else lift
 
     @cached_property
     def present(self) -> DoseInForce:

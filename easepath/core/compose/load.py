@@ -15,7 +15,9 @@ LADDERS: dict[str, tuple[str, ...]] = {"band": get_args(BandStrength), "level": 
 
 
 def raised_too_far(was: Manner, now: Manner) -> Iterator[tuple[str, str]]:
-    """What rises by more than one review allows, by its field, and what would do: such a rise asks for a reason."""
+    """What rises by more than one review allows, or a lifted cap, by its field: what asks for a reason, and why."""
+    if now.cap_lift and not was.cap_lift:
+        yield "cap_lift", "lifting an effort cap asks for a reason: say why"
     if was.kilograms and now.kilograms and round(now.kilograms, 6) > round(was.kilograms * MOST_MORE, 6):
         yield "kilograms", f"at most {was.kilograms * MOST_MORE:.3g} kg in one review, or say why"
     for name, steps in LADDERS.items():

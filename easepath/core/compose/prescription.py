@@ -120,7 +120,7 @@ def prescribe(
     at_place = _place(matcher, drill, chosen, trained, place) if chosen else None
     if chosen is None or at_place is None:
         return None
-    ladder = ladder_for(matcher, drill, chosen, trained)
+    ladder = ladder_for(matcher, drill, chosen, trained, by_hand.cap_lift or 0)
     wanted = matcher.screen.start_step() if step is None else step
     present = dose_in_force(matcher, drill, chosen, ladder, wanted, given)
     extra = (given is None or given.kept) if by_hand.extra_set is None else by_hand.extra_set

@@ -21,9 +21,9 @@ MAX_DAYS = 7
 """Days of a week."""
 
 
-def ladder_for(matcher: Matcher, drill: Drill, method: str, sides: Iterable[SideName]) -> DoseLadder:
-    """The dose ladder of a drill in a method under every cap in force."""
-    cap = matcher.screen.rules.dose_cap(drill, method, tuple(sides))
+def ladder_for(matcher: Matcher, drill: Drill, method: str, sides: Iterable[SideName], lift: int = 0) -> DoseLadder:
+    """The dose ladder of a drill in a method under every cap in force; a clinician lifts an effort cap by `lift`."""
+    cap = matcher.screen.rules.dose_cap(drill, method, tuple(sides), lift)
     return dose_ladder(drill, matcher.screen.library.method(method), cap=cap, high_irritability=matcher.screen.high)
 
 

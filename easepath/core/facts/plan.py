@@ -54,7 +54,8 @@ class Manner(Fact):
 
     `rest_s` are the seconds between sets, `first` the side it begins with, `extra_set` whether the affected side does
     one more; `left` and `right` are the parts of the dose that differ there. What is heavy or deep - `kilograms`,
-    `band`, `level`, `height_cm` - only a person raises.
+    `band`, `level`, `height_cm` - only a person raises. `cap_lift` raises its effort cap by so many percent until its
+    next stirred or flared session.
     """
 
     rest_s: Annotated[int, Field(ge=0, le=180)] | None = None
@@ -66,12 +67,17 @@ class Manner(Fact):
     band: BandStrength | None = None
     level: Level | None = None
     height_cm: Annotated[int, Field(ge=1, le=120)] | None = None
+    cap_lift: Literal[20] | None = None
     left: OwnDose | None = None
     right: OwnDose | None = None
 
     def differs_on(self, side: SideName) -> OwnDose | None:
         """The parts of the dose that differ on a side; None where it does the same."""
         return self.left if side == "left" else self.right
+
+    def without_lift(self) -> Manner:
+        """The manner with the effort cap as the condition and the factors say."""
+        return self.model_copy(update={"cap_lift": None})
 
     def same_on_both(self) -> Manner:
         """The manner without what differs by side: a dose that a rule changed is that of both."""

@@ -23,6 +23,7 @@ EFFORT_MAXIMAL = Exposures.EFFORT_MAXIMAL
 MAXIMAL_PERCENT = 80
 """Percent of the strongest effort from which on it counts as maximal."""
 CAPPED_PERCENT = 60
+MOST_PERCENT = 100
 """Percent that a factor which forbids maximal effort leaves."""
 
 
@@ -97,9 +98,16 @@ class DrillScreen:
                     caps.append(percent)
         return min(caps, default=None)
 
-    def dose_cap(self, drill: Drill, method: str, sides: Iterable[SideName]) -> int | None:
-        """The cap that binds the dose ladder, the 60 percent of a modified maximal effort included."""
+    def dose_cap(self, drill: Drill, method: str, sides: Iterable[SideName], lift: int = 0) -> int | None:
+        """The cap that binds the dose ladder, the 60 percent of a modified maximal effort included.
+
+        A cap is lifted by `lift` percent where a clinician said so; where maximal efforts are judged at all, the lift
+        ends at those 60 percent, because nothing above them was looked at.
+        """
         cap = self.effort_cap(drill, sides)
+        if cap is not None:
+            highest = max(cap, CAPPED_PERCENT) if self._limits_effort else MOST_PERCENT
+            cap = min(cap + lift, highest)
         mode = next(mode for mode in self._modes.of(drill) if mode.method == method)
         reasons = self._maximal(drill, mode, tuple(sides)) if self._limits_effort else []
         if any(reason.rule == "effort-capped" for reason in reasons):

@@ -2681,11 +2681,14 @@ export interface components {
          *
          *     `rest_s` are the seconds between sets, `first` the side it begins with, `extra_set` whether the affected side does
          *     one more; `left` and `right` are the parts of the dose that differ there. What is heavy or deep - `kilograms`,
-         *     `band`, `level`, `height_cm` - only a person raises.
+         *     `band`, `level`, `height_cm` - only a person raises. `cap_lift` raises its effort cap by so many percent until its
+         *     next stirred or flared session.
          */
         Manner: {
             /** Band */
             band?: ("light" | "medium" | "strong") | null;
+            /** Cap Lift */
+            cap_lift?: 20 | null;
             /** Days Per Week */
             days_per_week?: number | null;
             /** Extra Set */
@@ -3242,7 +3245,8 @@ export interface components {
          *
          *     One that is a `rest` returns between others; `rounds` are those of its group. `why` is one sentence, `changed` what
          *     is done otherwise for this client. A dose that is `own` was set by hand; `most_days` and `most_per_day`
-         *     bound how often by hand, `rest_s` are the seconds between two sets.
+         *     bound how often by hand, `rest_s` are the seconds between two sets, `effort_cap`
+         *     is the cap of the condition and the factors.
          */
         PlanDrillOut: {
             /** Alt */
@@ -3253,6 +3257,8 @@ export interface components {
             days_per_week: number;
             /** Drill */
             drill: string;
+            /** Effort Cap */
+            effort_cap: number | null;
             /** Method */
             method: string;
             /** Methods */

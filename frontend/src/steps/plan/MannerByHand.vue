@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Input, InputNumber } from 'ant-design-vue'
+import { Checkbox, Input, InputNumber } from 'ant-design-vue'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import NumberBox from '@/ui/NumberBox.vue'
@@ -46,6 +46,7 @@ function kilograms(value: unknown): void {
       <label class="field"><span class="small quiet">load, kilograms</span><InputNumber :value="manner?.kilograms ?? undefined" :min="0.25" :max="60" :step="0.5" placeholder="none" @change="kilograms" /></label>
       <label class="field"><span class="small quiet">band</span><PickOne clearable label="band" placeholder="as it comes" :options="BANDS.map((one) => ({ value: one, text: one }))" :model-value="manner?.band ?? ''" @update:model-value="set('band', $event)" /></label>
       <label class="field"><span class="small quiet">how deep</span><PickOne clearable label="how deep" placeholder="as it comes" :options="LEVELS" :model-value="manner?.level ?? ''" @update:model-value="set('level', $event)" /></label>
+      <Checkbox v-if="drill.effort_cap !== null" class="lift" :checked="!!manner?.cap_lift" @change="set('cap_lift', $event.target.checked ? 20 : null)">effort capped at {{ drill.effort_cap }} %: lift it by 20 until the next stirred session</Checkbox>
     </div>
     <p class="small quiet">Load, band and depth never rise by themselves: only a person raises them, a load by a tenth in one review.</p>
     <p v-for="text in faults" :key="text" class="clay small" role="alert">{{ text }}</p>
@@ -56,5 +57,6 @@ function kilograms(value: unknown): void {
 <style scoped>
 summary { cursor: pointer; min-height: 36px; color: var(--river); }
 .parts { display: flex; flex-wrap: wrap; gap: 0.4rem 0.9rem; align-items: end; }
+.lift { flex-basis: 100%; }
 .field { display: grid; gap: 0.05rem; min-width: 8rem; }
 </style>
