@@ -13,7 +13,7 @@ from playwright.sync_api import Locator, Page, expect
 from easepath.clinic.models import PlanVersion
 from easepath.core.knowledge import shipped_library
 from tests.api.test_steps import BACKEND, told_and_screened
-from tests.browser.conftest import go, pick, press_strip, put_on, saved, session_titles
+from tests.browser.conftest import fill_sign_in, go, pick, press_strip, put_on, saved, session_titles
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -326,3 +326,23 @@ def test_a_drill_that_the_rules_leave_out_is_tried_in_the_room_from_plan(plan: C
     saved(page)
     page.reload()
     expect(page.get_by_text("1 tried in this visit")).to_be_visible()
+
+
+def test_two_people_who_change_one_plan_read_what_the_other_did(
+    plan: Callable[..., None], page: Page, browser: Any
+) -> None:
+    plan("low-back-stiff")
+    put(page, "pelvic-tilt")
+    other = browser.new_page(viewport={"width": 1280, "height": 800})
+    other.goto(page.url)
+    fill_sign_in(other, "callum")
+    put(other, "bridge-half")
+    row(page, 0).locator(".name").click()
+    row(page, 0).get_by_role("button", name="Take it off").click()
+    box = page.get_by_role("alertdialog")
+    expect(box).to_contain_text("Callum Reeve saved this step in the meantime")
+    expect(box).to_contain_text(TITLE("bridge-half"))
+    expect(box).not_to_contain_text("bridge-half")
+    box.get_by_role("button", name="Take theirs").click()
+    expect(session_titles(page)).to_have_text([TITLE("pelvic-tilt"), TITLE("bridge-half")])
+    other.close()

@@ -1,23 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Problem } from '@/api/client'
+import { conflictWords } from './conflictWords'
 
 /** Two people saved the same step: both values side by side, and one choice. */
-const props = defineProps<{ problem: Problem | null }>()
+const props = defineProps<{ problem: Problem | null; titles?: Record<string, string> }>()
 const emit = defineEmits<{ mine: []; theirs: [] }>()
 const conflict = computed(() => props.problem?.conflict as { by: string; theirs: Record<string, unknown>; yours: Record<string, unknown> } | null)
 const rows = computed(() => {
   if (!conflict.value) return []
   const { theirs, yours } = conflict.value
   return [...new Set([...Object.keys(theirs), ...Object.keys(yours)])]
-    .map((name) => ({ name: name.replaceAll('_', ' '), theirs: show(theirs[name]), yours: show(yours[name]) }))
+    .map((name) => ({ name: name.replaceAll('_', ' '), theirs: conflictWords(theirs[name], props.titles), yours: conflictWords(yours[name], props.titles) }))
     .filter((row) => row.theirs !== row.yours)
 })
-
-function show(value: unknown): string {
-  if (value === null || value === undefined || value === '') return 'not known'
-  return typeof value === 'object' ? JSON.stringify(value) : String(value)
-}
 </script>
 
 <template>

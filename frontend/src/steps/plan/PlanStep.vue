@@ -175,7 +175,7 @@ function step(by: number): void {
         </div>
         <div v-if="!view.issues_program" class="stop-box"><strong>No program can be issued: the screen is {{ frame.outcome_words }}.</strong> What stands here is for your thoughts only. <RouterLink :to="`/visit/${visit}/screening`">Go to Screen</RouterLink></div>
         <template v-for="one in [draft, choices]" :key="one === draft ? 'sheet' : 'choices'">
-          <ConflictBox v-if="one.state.value === 'conflict'" :problem="one.problem.value" @mine="one.keepMine" @theirs="one.takeTheirs" />
+          <ConflictBox v-if="one.state.value === 'conflict'" :problem="one.problem.value" :titles="titles" @mine="one.keepMine" @theirs="one.takeTheirs" />
           <template v-else-if="one.state.value === 'refused'">
             <ProblemNote :problem="one.problem.value" />
             <button class="act" @click="one === draft && undoable ? undo() : one.takeTheirs()">Take the last change back</button>
