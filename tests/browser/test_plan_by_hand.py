@@ -346,3 +346,19 @@ def test_two_people_who_change_one_plan_read_what_the_other_did(
     box.get_by_role("button", name="Take theirs").click()
     expect(session_titles(page)).to_have_text([TITLE("pelvic-tilt"), TITLE("bridge-half")])
     other.close()
+
+
+def test_an_effort_cap_is_lifted_with_its_reason_in_one_act(plan: Callable[..., None], page: Page) -> None:
+    plan("hip-labral", equipment=("block",))
+    put(page, "belt-block")
+    row(page, 0).locator(".name").click()
+    row(page, 0).get_by_text("How often, rest, first side, load and depth").click()
+    row(page, 0).get_by_role("checkbox", name=re.compile("^effort capped at 60 %")).check()
+    lift = row(page, 0).get_by_role("button", name="Lift it, with this reason")
+    expect(lift).to_be_disabled()
+    row(page, 0).get_by_label("why it is lifted").fill(REASON)
+    lift.click()
+    saved(page)
+    version = hand_over(page)
+    only = version.drills.get()
+    assert (only.manner, only.reason) == ({"cap_lift": 20}, REASON)

@@ -110,6 +110,7 @@ function walk(): void {
 .sheet-folded .edge { padding: 0; }
 .edge > :deep(*) { position: sticky; top: 0.7rem; height: calc(100vh - 48px - 60px - 1.4rem); min-height: 0; }
 .foot { position: sticky; bottom: 0; z-index: 4; }
+.foot :deep(.bar > p) { flex: 1 1 12rem; }
 .foot :deep(.bar .plain) { margin-left: auto; }
 .foot :deep(.bar) { background: var(--card); border-top: 1px solid var(--line-strong); display: flex; flex-wrap: wrap; justify-content: space-between; align-items: center; gap: 0.3rem 0.8rem; padding: 0.4rem 1.1rem; min-height: 60px; }
 @media (max-width: 1000px) {

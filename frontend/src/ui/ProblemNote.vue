@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Problem } from '@/api/client'
+import { fieldWords } from './fieldWords'
 
 /** A problem of the server in words: what, why, what to do. */
 defineProps<{ problem: Problem | null }>()
@@ -11,7 +12,7 @@ defineProps<{ problem: Problem | null }>()
     {{ problem.detail }}
     <ul v-if="problem.reasons?.length || Object.keys(problem.fields ?? {}).length">
       <li v-for="reason in problem.reasons" :key="reason">{{ reason }}</li>
-      <li v-for="(reason, field) in problem.fields" :key="field">{{ String(field).replaceAll('_', ' ') }} {{ reason }}</li>
+      <li v-for="(reason, field) in problem.fields" :key="field">{{ fieldWords(String(field)) }}: {{ reason }}</li>
     </ul>
   </div>
 </template>

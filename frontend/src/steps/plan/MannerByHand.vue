@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Checkbox, Input, InputNumber } from 'ant-design-vue'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import NumberBox from '@/ui/NumberBox.vue'
 import PickOne from '@/ui/PickOne.vue'
@@ -10,7 +10,10 @@ type Manner = NonNullable<Row['manner']>
 
 /** How a drill is done beyond its dose: how often, resting, which side first, load and depth. Empty leaves it to the rules. */
 const props = defineProps<{ drill: Schemas['PlanDrillOut']; manner: Row['manner']; reason: string; fields: Record<string, string>; at: number }>()
-const emit = defineEmits<{ manner: [manner: Manner | null]; reason: [reason: string] }>()
+const emit = defineEmits<{ manner: [manner: Manner | null]; reason: [reason: string]; lift: [manner: Manner, reason: string] }>()
+const SHORTEST = 10
+const asking = ref(false)
+const because = ref('')
 const BANDS = ['light', 'medium', 'strong'] as const
 const LEVELS: { value: NonNullable<Manner['level']>; text: string }[] = [{ value: 'thigh', text: 'to the thigh' }, { value: 'knee', text: 'to the knee' }, { value: 'shin', text: 'to the shin' }, { value: 'floor', text: 'to the floor' }]
 const firsts = computed(() => [
@@ -26,6 +29,18 @@ function set<K extends keyof Manner>(name: K, value: Manner[K] | '' | null): voi
   if (value === '' || value === null) delete manner[name]
   else manner[name] = value
   emit('manner', Object.keys(manner).length ? manner : null)
+}
+
+/** A cap is lifted with its reason in one act, so that nothing is refused for want of it. */
+function lift(on: boolean): void {
+  asking.value = on
+  if (on) because.value = props.reason
+  else set('cap_lift', null)
+}
+
+function lifted(): void {
+  emit('lift', { ...(props.manner ?? {}), cap_lift: 20 }, because.value.trim())
+  asking.value = false
 }
 
 function kilograms(value: unknown): void {
@@ -46,7 +61,11 @@ function kilograms(value: unknown): void {
       <label class="field"><span class="small quiet">load, kilograms</span><InputNumber :value="manner?.kilograms ?? undefined" :min="0.25" :max="60" :step="0.5" placeholder="none" @change="kilograms" /></label>
       <label class="field"><span class="small quiet">band</span><PickOne clearable label="band" placeholder="as it comes" :options="BANDS.map((one) => ({ value: one, text: one }))" :model-value="manner?.band ?? ''" @update:model-value="set('band', $event)" /></label>
       <label class="field"><span class="small quiet">how deep</span><PickOne clearable label="how deep" placeholder="as it comes" :options="LEVELS" :model-value="manner?.level ?? ''" @update:model-value="set('level', $event)" /></label>
-      <Checkbox v-if="drill.effort_cap !== null" class="lift" :checked="!!manner?.cap_lift" @change="set('cap_lift', $event.target.checked ? 20 : null)">effort capped at {{ drill.effort_cap }} %: lift it by 20 until the next stirred session</Checkbox>
+      <Checkbox v-if="drill.effort_cap !== null" class="lift" :checked="!!manner?.cap_lift || asking" @change="lift($event.target.checked)">effort capped at {{ drill.effort_cap }} %: lift it by 20 until the next stirred session</Checkbox>
+      <form v-if="asking" class="why" @submit.prevent="lifted">
+        <label class="field"><span class="small quiet">why it is lifted; it stays with the version</span><Input v-model:value="because" :maxlength="300" placeholder="at least ten letters" /></label>
+        <span><button class="act" :disabled="because.trim().length < SHORTEST">Lift it, with this reason</button> <button type="button" class="act plain" @click="asking = false">leave</button></span>
+      </form>
     </div>
     <p class="small quiet">Load, band and depth never rise by themselves: only a person raises them, a load by a tenth in one review.</p>
     <p v-for="text in faults" :key="text" class="clay small" role="alert">{{ text }}</p>
@@ -57,6 +76,7 @@ function kilograms(value: unknown): void {
 <style scoped>
 summary { cursor: pointer; min-height: 36px; color: var(--river); }
 .parts { display: flex; flex-wrap: wrap; gap: 0.4rem 0.9rem; align-items: end; }
-.lift { flex-basis: 100%; }
+.lift, .why { flex-basis: 100%; }
+.why { display: grid; gap: 0.3rem; border-left: 3px solid var(--ink); padding-left: 0.7rem; }
 .field { display: grid; gap: 0.05rem; min-width: 8rem; }
 </style>

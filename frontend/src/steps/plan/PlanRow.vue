@@ -87,7 +87,7 @@ function onKey(event: KeyboardEvent): void {
         <label v-if="!drill.rest" class="field"><span class="small quiet">Directions by name, in turn</span><Input :value="names" :maxlength="200" placeholder="forward, to the side, across" @change="rename" /></label>
         <span class="small quiet how">{{ PLACES[drill.place] ?? drill.place }}, {{ how }}</span>
       </div>
-      <MannerByHand v-if="!drill.rest" :drill="drill" :manner="row?.manner" :reason="row?.reason ?? ''" :fields="fields" :at="number - 1" @manner="emit('alter', { manner: $event })" @reason="emit('alter', { reason: $event })" />
+      <MannerByHand v-if="!drill.rest" :drill="drill" :manner="row?.manner" :reason="row?.reason ?? ''" :fields="fields" :at="number - 1" @manner="emit('alter', { manner: $event })" @reason="emit('alter', { reason: $event })" @lift="(manner, reason) => emit('alter', { manner, reason })" />
       <AtHomeOrder v-if="!drill.rest" :drill="drill" :order="row?.order" :standing="standing" @order="emit('alter', { order: $event })" />
       <div class="acts">
         <button v-if="!last && !drill.rest" type="button" class="act" @click="emit('join')">In turn with the next</button>
