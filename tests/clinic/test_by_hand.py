@@ -12,7 +12,7 @@ from django.db import DatabaseError, connection, transaction
 from easepath.api.views.by_hand import by_hand_view
 from easepath.api.views.frame import frame
 from easepath.api.views.plan import plan_view
-from easepath.clinic import models
+from easepath.clinic import clock, models
 from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.decide_proposal import decide_proposal
 from easepath.clinic.actions.erase_client import erase_client
@@ -233,3 +233,18 @@ def test_a_lifted_cap_falls_back_at_home_and_the_next_version_is_without_it(worl
     assert Draft.in_sight(read_visit(hanne, visit.pk)).ticked[0].manner == LOADED
     again = hand_over(hanne, get_visit(hanne, visit.pk))[0]
     assert again.drills.get(drill="side-leg-raise").manner == LOADED
+
+
+@pytest.mark.parametrize(
+    ("change", "anew"),
+    [({"rest_s": 90}, False), ({"days_per_week": 2}, False), ({"first": "left"}, False), ({"kilograms": 11.0}, True)],
+)
+def test_another_load_is_another_dose_and_another_rest_is_not(world: World, change: dict[str, Any], anew: bool) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Tom")
+    save_draft(hanne, visit, 0, loaded(LOADED))
+    hand_over(hanne, get_visit(hanne, visit.pk))
+    with clock.on(TODAY + dt.timedelta(days=5)):
+        save_draft(hanne, visit, 1, loaded(LOADED | change))
+        assert not frame(read_visit(hanne, visit.pk)).sheet.unchanged
+        row = hand_over(hanne, get_visit(hanne, visit.pk))[0].drills.get(drill="side-leg-raise")
+    assert row.since == TODAY + dt.timedelta(days=5 if anew else 0)

@@ -187,7 +187,8 @@ def _same_drills(record: Record, session: Session, version: models.PlanVersion) 
     """Whether the draft is what the running version already says; an order nobody chose is the one that runs."""
     runs = {(row.drill, row.rest): row.order for row in version.drills.all()}
     agreed = {
-        (one.drill, one.rest): (one.order or runs.get((one.drill, one.rest)), list(one.names)) for one in record.draft
+        (one.drill, one.rest): (one.order or runs.get((one.drill, one.rest)), list(one.names), one.manner)
+        for one in record.draft
     }
     draft = [
         (i.drill.id, i.rest, i.method, i.place, agreed.get((i.drill.id, i.rest)),
@@ -195,7 +196,7 @@ def _same_drills(record: Record, session: Session, version: models.PlanVersion) 
         for i in session.drills
     ]  # fmt: skip
     running = [
-        (row.drill, row.rest, row.method, row.place, (row.order, row.names),
+        (row.drill, row.rest, row.method, row.place, (row.order, row.names, row.manner),
          [(s["side"], s["words"]) for s in row.prescription["sides"]],
          (row.prescription["per_day"], row.prescription["days_per_week"]))
         for row in version.drills.all()

@@ -11,6 +11,7 @@ from easepath.clinic import models
 from easepath.clinic.acting import keep_facts
 from easepath.clinic.errors import RefusedError
 from easepath.clinic.facts.desk import desk_of
+from easepath.clinic.facts.draft import stored_manner
 from easepath.clinic.facts.situation import stored_groups
 from easepath.clinic.repository import Record
 from easepath.core.adjust.difference import VersionDrill, VersionShape, difference, shape_difference
@@ -18,7 +19,7 @@ from easepath.core.assessment import Assessment
 from easepath.core.compose import Chosen, Session, assemble
 from easepath.core.compose.session import Order
 from easepath.core.compose.sheet import sheet_entry, timeline
-from easepath.core.facts import DrillGroup
+from easepath.core.facts import DrillGroup, Manner
 from easepath.figure.album import album_of
 
 DEFAULT_WEEKS = 6
@@ -134,10 +135,15 @@ def _order(chosen: Chosen) -> dict[str, Any] | None:
     return None if chosen.order is None else chosen.order.model_dump(mode="json")
 
 
-def _manner(chosen: Chosen) -> dict[str, Any] | None:
+def _manner(manner: Manner | None) -> dict[str, Any] | None:
     """What was set by hand beyond the dose as it is stored; None where nothing was."""
-    told = {} if chosen.manner is None else chosen.manner.model_dump(mode="json", exclude_none=True)
+    told = {} if manner is None else manner.model_dump(mode="json", exclude_none=True)
     return told or None
+
+
+def _work(manner: Manner | None) -> Manner:
+    """What of it makes another dose of the drill."""
+    return (manner or Manner()).work
 
 
 def side_words(sides: list[dict[str, str]]) -> str:
@@ -162,14 +168,15 @@ def _drills(record: Record, session: Session, chosen: tuple[Chosen, ...]) -> lis
         side = sides[0] if len(sides) == 1 else "both"
         row = old.get(item.drill.id)
         dose = item.dose.model_dump(mode="json", exclude_none=True)
-        manner = _manner(by_hand[item.drill.id, item.rest])
-        same = row is not None and (row.method, row.dose, row.side, row.manner) == (item.method, dose, side, manner)
+        manner = by_hand[item.drill.id, item.rest].manner
+        same = row is not None and (row.method, row.dose, row.side) == (item.method, dose, side)
+        same = same and row is not None and _work(stored_manner(row.manner)) == _work(manner)
         rows.append(models.PlanDrill(
             position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,
             rest=item.rest, reason=by_hand[item.drill.id, item.rest].reason,
             names=list(by_hand[item.drill.id, item.rest].names),
-            order=_order(by_hand[item.drill.id, item.rest]), manner=manner,
+            order=_order(by_hand[item.drill.id, item.rest]), manner=_manner(manner),
             dose=dose, prescription=sheet_entry(record.assessment.matcher, item, pictured).model_dump(mode="json"),
         ))  # fmt: skip
     return rows

@@ -75,6 +75,11 @@ class Manner(Fact):
         """The parts of the dose that differ on a side; None where it does the same."""
         return self.left if side == "left" else self.right
 
+    @property
+    def work(self) -> Manner:
+        """What makes it another dose: load, depth and what differs by side; not how often, rest or first side."""
+        return self.model_copy(update=dict.fromkeys(("rest_s", "per_day", "days_per_week", "first", "cap_lift")))
+
     def without_lift(self) -> Manner:
         """The manner with the effort cap as the condition and the factors say."""
         return self.model_copy(update={"cap_lift": None})
