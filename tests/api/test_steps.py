@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import json
 from typing import Any
 
@@ -10,7 +11,7 @@ from django.test import Client
 
 from easepath.clinic.models import PlanVersion
 from easepath.core.knowledge import shipped_library
-from tests.conftest import World
+from tests.conftest import TODAY, World
 
 JSON = "application/json"
 BACKEND = "django.contrib.auth.backends.ModelBackend"
@@ -175,7 +176,7 @@ def measure_what_is_asked(staff: Client, visit: int, asked: list[str]) -> None:
     assert staff.put(f"/api/visits/{visit}/measure", {"revision": 0, "sittings": sittings}, JSON).status_code == 200
 
 
-def told_and_screened(staff: Client, condition: str, equipment: tuple[str, ...] = ()) -> int:
+def told_and_screened(staff: Client, condition: str, equipment: tuple[str, ...] = (), days: int = 5) -> int:
     """A new client whose story is told and whose screen asks nothing more; the visit. More things at home on request."""
     visit = staff.post(
         "/api/clients", {"first_name": "Nell", "last_name": "Quay", "birth_date": "1980-01-02", "sex": "f"}, JSON
@@ -184,7 +185,7 @@ def told_and_screened(staff: Client, condition: str, equipment: tuple[str, ...] 
         "condition": condition, "side": "left", "since": "2026-06-01", "pain_now": 1, "pain_rest": 0, "pain_worst": 4,
         "pain_usual": 2, "settle_minutes": 20, "wakes": "no", "birth_date": "1980-01-02", "minutes": 12,
         "places": ["floor", "bed", "chair", "desk", "wall", "stand"], "equipment": ["pad", "strap", "towel", "cushion", *equipment],
-        "days_per_week": 5, "per_day": 1, "confidence": "normal",
+        "days_per_week": days, "per_day": 1, "confidence": "normal",
     }  # fmt: skip
     assert (
         staff.put(f"/api/visits/{visit}/story", {"revision": 0, "person_revision": 0, "story": story}, JSON).status_code
@@ -231,3 +232,18 @@ def test_every_condition_is_read_whole_and_in_words(staff: Client, condition: st
     ids = {word for word in library.drills.keys() | library.measures.keys() | library.exposures.keys() if "-" in word}
     assert not {word for word in ids if f'"{word}"' in said or f" {word} " in said}
     assert [one["title"] for one in page["rated"]] == [library.title(one["drill"]) for one in page["rated"]]
+
+
+@pytest.mark.parametrize("profile", ["moving-well", "knees-upkeep"])
+def test_whoever_only_keeps_well_does_it_on_two_days_and_agrees_when_it_is_looked_at(
+    world: World, staff: Client, profile: str
+) -> None:
+    visit = told_and_screened(staff, profile, days=2)
+    plan = staff.get(f"/api/visits/{visit}/plan").json()
+    assert plan["drills"]
+    assert {drill["days_per_week"] for drill in plan["drills"]} == {2}
+    assert staff.put(f"/api/visits/{visit}/plan", {"revision": 0, "drills": plan["draft"]}, JSON).status_code == 200
+    agreed = str(TODAY + dt.timedelta(days=42))
+    handed = staff.post(f"/api/visits/{visit}/hand-over", {"of_version": 0, "review_on": agreed}, JSON)
+    version = handed.json()["version"]["id"]
+    assert staff.get(f"/api/versions/{version}/sheet").json()["review_on"] == agreed
