@@ -176,7 +176,7 @@ def measure_what_is_asked(staff: Client, visit: int, asked: list[str]) -> None:
     assert staff.put(f"/api/visits/{visit}/measure", {"revision": 0, "sittings": sittings}, JSON).status_code == 200
 
 
-def told_and_screened(staff: Client, condition: str, equipment: tuple[str, ...] = (), days: int = 5) -> int:
+def told_and_screened(staff: Client, condition: str, equipment: tuple[str, ...] = (), **told: Any) -> int:
     """A new client whose story is told and whose screen asks nothing more; the visit. More things at home on request."""
     visit = staff.post(
         "/api/clients", {"first_name": "Nell", "last_name": "Quay", "birth_date": "1980-01-02", "sex": "f"}, JSON
@@ -185,7 +185,7 @@ def told_and_screened(staff: Client, condition: str, equipment: tuple[str, ...] 
         "condition": condition, "side": "left", "since": "2026-06-01", "pain_now": 1, "pain_rest": 0, "pain_worst": 4,
         "pain_usual": 2, "settle_minutes": 20, "wakes": "no", "birth_date": "1980-01-02", "minutes": 12,
         "places": ["floor", "bed", "chair", "desk", "wall", "stand"], "equipment": ["pad", "strap", "towel", "cushion", *equipment],
-        "days_per_week": days, "per_day": 1, "confidence": "normal",
+        "days_per_week": 5, "per_day": 1, "confidence": "normal", **told,
     }  # fmt: skip
     assert (
         staff.put(f"/api/visits/{visit}/story", {"revision": 0, "person_revision": 0, "story": story}, JSON).status_code
@@ -238,7 +238,7 @@ def test_every_condition_is_read_whole_and_in_words(staff: Client, condition: st
 def test_whoever_only_keeps_well_does_it_on_two_days_and_agrees_when_it_is_looked_at(
     world: World, staff: Client, profile: str
 ) -> None:
-    visit = told_and_screened(staff, profile, days=2)
+    visit = told_and_screened(staff, profile, days_per_week=2)
     plan = staff.get(f"/api/visits/{visit}/plan").json()
     assert plan["drills"]
     assert {drill["days_per_week"] for drill in plan["drills"]} == {2}
@@ -247,3 +247,18 @@ def test_whoever_only_keeps_well_does_it_on_two_days_and_agrees_when_it_is_looke
     handed = staff.post(f"/api/visits/{visit}/hand-over", {"of_version": 0, "review_on": agreed}, JSON)
     version = handed.json()["version"]["id"]
     assert staff.get(f"/api/versions/{version}/sheet").json()["review_on"] == agreed
+
+
+def test_whoever_has_no_complaint_gets_a_session_from_what_was_found(world: World, staff: Client) -> None:
+    visit = told_and_screened(staff, "", areas=["outer-hip:left"], pain_now=0, pain_worst=0, pain_usual=0)
+    revision = staff.get(f"/api/visits/{visit}/measure").json()["revision"]
+    sittings = [
+        {"measure": "hip-er-flexed", "side": side, "trials": [value] * 2}
+        for side, value in (("left", 15), ("right", 50))
+    ]
+    sent = {"revision": revision, "sittings": sittings}
+    assert staff.put(f"/api/visits/{visit}/measure", sent, JSON).status_code == 200
+    plan = staff.get(f"/api/visits/{visit}/plan").json()
+    assert plan["made"]
+    assert plan["drills"]
+    assert {source["kind"] for need in plan["needs"] for source in need["sources"]} == {"finding"}

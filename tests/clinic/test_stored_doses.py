@@ -104,7 +104,7 @@ def test_a_dose_set_by_hand_goes_to_the_sheet_and_on_from_there(world: World) ->
     own = Ticked(DRILL, "left", "flow", None, "", {"reps": 12}, own=True)
     save_draft(hanne, visit, 0, (own, Ticked("pelvic-tilt", "both")))
     shown = plan_view(read_visit(hanne, visit.pk)).draft
-    assert [one.dose and one.dose.dict(exclude_none=True) for one in shown] == [{"reps": 12}, None]
+    assert [one.dose and one.dose.model_dump(exclude_none=True) for one in shown] == [{"reps": 12}, None]
     hand_over(hanne, get_visit(hanne, visit.pk))
     start = shipped_library().drills[DRILL].dose.start.model_dump(mode="json", exclude_none=True)
     assert _dose(world, "Tom") == {**start, "reps": 12}

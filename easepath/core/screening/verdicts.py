@@ -23,8 +23,9 @@ EFFORT_MAXIMAL = Exposures.EFFORT_MAXIMAL
 MAXIMAL_PERCENT = 80
 """Percent of the strongest effort from which on it counts as maximal."""
 CAPPED_PERCENT = 60
-MOST_PERCENT = 100
 """Percent that a factor which forbids maximal effort leaves."""
+MOST_PERCENT = 100
+"""Percent above which no effort is; a lifted cap ends there."""
 
 
 @dataclass(frozen=True)
