@@ -113,6 +113,7 @@ def clinic(browser: Browser) -> None:
     page.get_by_role("group", name="In turn: 2 to 3").wait_for()
     page.get_by_role("region", name="Others").get_by_text(re.compile("by hand$")).click()
     page.get_by_role("button", name="Reason").first.click()
+    page.get_by_role("list", name="The session").evaluate("list => list.scrollIntoView()")
     shot(page, "plan-by-hand")
     page.get_by_role("region", name="Others").locator("li .name").first.click()
     page.get_by_text("It supports your decision").wait_for()
