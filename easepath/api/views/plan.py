@@ -286,7 +286,7 @@ def _rest(item: Prescription) -> int | None:
     """Seconds between two sets; None where there is one set alone."""
     if all((side.dose.sets or 1) < 2 for side in item.sides):
         return None
-    return rest_after_set(item.drill.phase) if item.manner.rest_s is None else item.manner.rest_s
+    return rest_after_set(item.drill.phase, item.manner.rest_s)
 
 
 def _row_of(draft: Draft, item: Prescription) -> Ticked:

@@ -5,7 +5,6 @@ from __future__ import annotations
 from easepath.api.schemas.plan import DrillGroupIn, TickedDrill
 from easepath.api.views.plan import draft_rows
 from easepath.clinic import models
-from easepath.clinic.actions.save_draft import draft_of_version
 from easepath.clinic.facts.draft import Draft
 from easepath.clinic.facts.situation import stored_groups
 from easepath.clinic.facts.template import Taken, of_template, screened_for
@@ -77,7 +76,7 @@ def template_for_client(record: Record, template: models.SessionTemplate) -> Tak
 
 def plan_for_complaint(record: Record, version: models.PlanVersion) -> TakenOut:
     """The plan of another complaint of the same client, screened for this one."""
-    draft, name = draft_of_version(version), f"the plan for {_condition(version.complaint)}"
+    draft, name = Draft.of_version(version), f"the plan for {_condition(version.complaint)}"
     return _taken(name, screened_for(record.assessment, draft.ticked, draft.groups, draft.order, f"from {name}"))
 
 

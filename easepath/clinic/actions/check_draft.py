@@ -8,15 +8,12 @@ from typing import Any
 from easepath.clinic import models
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts.draft import Draft, Ticked, stored_manner
-from easepath.clinic.facts.situation import dose_facts
 from easepath.core.assessment import Assessment
 from easepath.core.compose.load import raised_too_far
 from easepath.core.compose.prescription import prescribe
 from easepath.core.compose.session import Chosen, refusal
 from easepath.core.compose.weekly import most_days_per_week, most_times_per_day
-from easepath.core.errors import CaseError
-from easepath.core.facts import Manner, PlannedDrill
-from easepath.core.facts.checks import check_own_dose
+from easepath.core.facts import Manner
 from easepath.core.knowledge import shipped_library
 from easepath.core.match import allowed_methods
 from easepath.core.vocabulary import SIDES, SideWord, side_word, sides_of
@@ -112,7 +109,7 @@ def _row_faults(ticked: tuple[Ticked, ...]) -> Iterator[tuple[str, str]]:
         if one.method and one.method not in drill.methods:
             yield f"{at}.method", f"{drill.name} is not done as {one.method!r}"
         for where, dose in _doses_by_hand(one):
-            if (fault := _dose_fault(one, dose)) is not None:
+            if (fault := one.dose_fault(dose)) is not None:
                 yield f"{at}.{where}{fault.path.removeprefix('dose')}", fault.reason
         if one.place and one.place not in drill.places:
             yield f"{at}.place", f"{drill.name} is not done there"
@@ -132,17 +129,6 @@ def _doses_by_hand(one: Ticked) -> Iterator[tuple[str, dict[str, Any]]]:
     for side in SIDES:
         if differs := (one.manner or {}).get(side):
             yield f"manner.{side}", differs
-
-
-def _dose_fault(one: Ticked, dose: dict[str, Any]) -> CaseError | None:
-    """What is wrong with a dose set by hand, at its part; None where nothing is."""
-    library = shipped_library()
-    method = one.method if one.method in library.drills[one.drill].methods else None
-    try:
-        check_own_dose(library, "dose", PlannedDrill(drill=one.drill, method=method), dose_facts(dose))
-    except CaseError as fault:
-        return fault
-    return None
 
 
 def _group_faults(draft: Draft) -> Iterator[tuple[str, str]]:

@@ -14,7 +14,7 @@ from easepath.clinic.actions.make_version import NewVersion, compose_session, ne
 from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.actions.save_draft import draft_from_version
 from easepath.clinic.errors import NotFoundError, RefusedError
-from easepath.clinic.facts.draft import stored_manner, stored_order
+from easepath.clinic.facts.draft import Draft, Ticked
 from easepath.clinic.facts.proposals import ProposalToday, decisions_of, proposals_of
 from easepath.clinic.facts.situation import stored_dose, stored_groups
 from easepath.clinic.repository import Record, read_again
@@ -23,7 +23,7 @@ from easepath.core.compose import Chosen
 from easepath.core.compose.session import ORDERS
 from easepath.core.facts import DrillGroup
 from easepath.core.knowledge import shipped_library
-from easepath.core.vocabulary import one_of, place_word, side_word
+from easepath.core.vocabulary import one_of, side_word
 
 Decided = list[tuple[ProposalToday, models.Proposal | None]]
 
@@ -52,8 +52,8 @@ def _decide(
     if waiting:
         raise RefusedError("some proposals are not decided", waiting)
     after = _staged(record, decided)
-    chosen, replaced, changed = _outcome(before, decided)
-    chosen = tuple(_in_force(one, record.assessment.review.fallen_lifts) for one in chosen)
+    going_on = Draft.of_version(before).as_in_force(record.assessment)
+    chosen, replaced, changed = _outcome(going_on.ticked, decided)
     order = one_of(ORDERS, before.order)
     new = None
     if changed or after is not record:
@@ -112,15 +112,15 @@ def _close(
         )
 
 
-def _outcome(before: models.PlanVersion, decided: Decided) -> tuple[tuple[Chosen, ...], dict[str, str], bool]:
+def _outcome(planned_rows: tuple[Ticked, ...], decided: Decided) -> tuple[tuple[Chosen, ...], dict[str, str], bool]:
     """The drills after the decisions, which drill replaces which, and whether anything changed."""
     by_drill = {proposal.drill: (proposal, row) for proposal, row in decided if proposal.about == "drill"}
     chosen: list[Chosen] = []
     replaced: dict[str, str] = {}
     changed = False
-    for planned in before.drills.all():
+    for planned in planned_rows:
         if planned.rest:
-            chosen.append(_kept(planned))
+            chosen.append(planned.chosen(0))
             continue
         proposal, row = by_drill.get(planned.drill, (None, None))
         accepted = proposal is not None and row is not None and row.decision == "accept"
@@ -133,7 +133,7 @@ def _outcome(before: models.PlanVersion, decided: Decided) -> tuple[tuple[Chosen
         if target is not None:
             changed = True
             replaced[planned.drill] = target["drill"]
-        chosen.append(_kept(planned) if target is None else _changed(planned, target))
+        chosen.append(planned.chosen(0) if target is None else _changed(planned, target))
     going_on = {one.drill for one in chosen if not one.rest}
     return tuple(one for one in chosen if one.drill in going_on), replaced, changed
 
@@ -148,29 +148,11 @@ def _groups(before: models.PlanVersion, chosen: tuple[Chosen, ...], replaced: di
     return tuple(groups)
 
 
-def _kept(row: models.PlanDrill) -> Chosen:
-    """A drill that goes on as it was handed over."""
-    return Chosen(
-        row.drill, side_word(row.side), row.method, row.step, place_word(row.place), stored_dose(row.dose),
-        rest=row.rest, order=stored_order(row.order), reason=row.reason, names=tuple(row.names),
-        manner=stored_manner(row.manner),
-    )  # fmt: skip
-
-
-def _in_force(one: Chosen, fallen: frozenset[str]) -> Chosen:
-    """A drill without a lifted effort cap that fell back."""
-    return replace(one, manner=one.manner.without_lift()) if one.manner and one.drill in fallen else one
-
-
-def _changed(row: models.PlanDrill, target: dict[str, Any]) -> Chosen:
+def _changed(row: Ticked, target: dict[str, Any]) -> Chosen:
     """What a drill becomes; the same drill keeps its place and what was agreed about it, with one dose."""
-    place = place_word(row.place) if target["drill"] == row.drill else None
     dose = stored_dose(target.get("dose"))
-    told = Chosen(target["drill"], side_word(row.side), target["method"], target["step"], place, dose)
     if target["drill"] != row.drill:
-        return told
-    manner = stored_manner(row.manner)
-    return replace(
-        told, order=stored_order(row.order), reason=row.reason, names=tuple(row.names),
-        manner=None if manner is None else manner.same_on_both(),
-    )  # fmt: skip
+        return Chosen(target["drill"], side_word(row.side), target["method"], target["step"], dose=dose)
+    kept = row.chosen(target["step"])
+    manner = None if kept.manner is None else kept.manner.same_on_both()
+    return replace(kept, method=target["method"], step=target["step"], dose=dose, manner=manner)

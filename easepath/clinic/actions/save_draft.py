@@ -12,12 +12,10 @@ from easepath.clinic.actions.check_draft import ask_reasons, check_draft, check_
 from easepath.clinic.actions.revisions import differing, keep_revision, next_revision
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.draft import Draft, Ticked
-from easepath.clinic.facts.situation import stored_groups
 from easepath.clinic.repository import Record, read_again
-from easepath.core.compose.session import ORDERS, Order
+from easepath.core.compose.session import Order
 from easepath.core.facts import DrillGroup
 from easepath.core.knowledge import shipped_library
-from easepath.core.vocabulary import one_of
 
 
 def save_draft(
@@ -61,19 +59,7 @@ def _decide(actor: models.User, record: Record, revision: int, wanted: Draft) ->
 
 def draft_from_version(visit: models.Visit, version: models.PlanVersion | None) -> None:
     """Start a visit's draft from the running version."""
-    replace_draft(visit, Draft(()) if version is None else draft_of_version(version))
-
-
-def draft_of_version(version: models.PlanVersion) -> Draft:
-    """The drills of a version as they would go on."""
-    ticked = tuple(
-        Ticked(
-            r.drill, r.side, r.method, r.step, r.place, r.dose, rest=r.rest, order=r.order, reason=r.reason,
-            names=tuple(r.names), manner=r.manner,
-        )
-        for r in version.drills.all()
-    )  # fmt: skip
-    return Draft(ticked, None, one_of(ORDERS, version.order), stored_groups(version.groups))
+    replace_draft(visit, Draft(()) if version is None else Draft.of_version(version))
 
 
 def _going_on(record: Record) -> set[str]:

@@ -5,14 +5,19 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Any
 
-from easepath.clinic.facts.situation import stored_dose, stored_groups
+from easepath.clinic import models
+from easepath.clinic.facts.situation import dose_facts, stored_dose, stored_groups
 from easepath.clinic.repository import Record
+from easepath.clinic.rows import DraftRow
 from easepath.core.adjust.standing_order import offered_orders
 from easepath.core.adjust.view import Context
 from easepath.core.assessment import Assessment
 from easepath.core.compose import Chosen, Session, assemble, compose
 from easepath.core.compose.session import ORDERS, Order
+from easepath.core.errors import CaseError
 from easepath.core.facts import DrillGroup, Manner, PlannedDrill, StandingOrder
+from easepath.core.facts.checks import check_own_dose
+from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import one_of, place_word, side_word
 
 CHOSEN = ("dose", "own", "rest", "order", "names", "manner")
@@ -40,6 +45,40 @@ class Ticked:
     reason: str = ""
     names: tuple[str, ...] = ()
     manner: dict[str, Any] | None = None
+
+    @classmethod
+    def of(cls, row: DraftRow | models.PlanDrill, *, own: bool = False) -> Ticked:
+        """A stored row of a draft or of a version; the dose of a version was handed over whole."""
+        return cls(
+            row.drill, row.side, row.method, row.step, row.place, row.dose, own, row.rest, row.order, row.reason,
+            tuple(row.names), row.manner,
+        )  # fmt: skip
+
+    def chosen(self, start: int) -> Chosen:
+        """The row as the core composes it; where no step is chosen, `start`."""
+        return Chosen(
+            drill=self.drill,
+            side=side_word(self.side),
+            method=self.method or None,
+            step=start if self.step is None else self.step,
+            place=place_word(self.place) if self.place else None,
+            dose=stored_dose(self.dose, kept=not self.own),
+            rest=self.rest,
+            order=stored_order(self.order),
+            reason=self.reason,
+            names=self.names,
+            manner=stored_manner(self.manner),
+        )
+
+    def dose_fault(self, dose: dict[str, Any]) -> CaseError | None:
+        """What is wrong with a dose set by hand for this drill, at its part; None where nothing is."""
+        library = shipped_library()
+        method = self.method if self.method in library.drills[self.drill].methods else None
+        try:
+            check_own_dose(library, "dose", PlannedDrill(drill=self.drill, method=method), dose_facts(dose))
+        except CaseError as fault:
+            return fault
+        return None
 
     def without_lift(self) -> Ticked:
         """The row with its effort cap as the condition and the factors say."""
@@ -75,14 +114,15 @@ class Draft:
     @classmethod
     def of(cls, record: Record) -> Draft:
         """The draft as it stands in the rows."""
-        ticked = tuple(
-            Ticked(
-                r.drill, r.side, r.method, r.step, r.place, r.dose, r.own, r.rest, r.order, r.reason, r.names, r.manner
-            )
-            for r in record.draft
-        )
+        ticked = tuple(Ticked.of(row, own=row.own) for row in record.draft)
         groups = stored_groups(record.visit.groups)
         return cls(ticked, record.complaint.stage, one_of(ORDERS, record.visit.order), groups)
+
+    @classmethod
+    def of_version(cls, version: models.PlanVersion) -> Draft:
+        """The drills of a version as they would go on."""
+        ticked = tuple(Ticked.of(row) for row in version.drills.all())
+        return cls(ticked, None, one_of(ORDERS, version.order), stored_groups(version.groups))
 
     @classmethod
     def in_sight(cls, record: Record) -> Draft:
@@ -110,22 +150,7 @@ class Draft:
 
     def chosen(self, start: int) -> tuple[Chosen, ...]:
         """Its drills as the core composes them; where no step is chosen, the start dose of today."""
-        return tuple(
-            Chosen(
-                drill=one.drill,
-                side=side_word(one.side),
-                method=one.method or None,
-                step=start if one.step is None else one.step,
-                place=place_word(one.place) if one.place else None,
-                dose=stored_dose(one.dose, kept=not one.own),
-                rest=one.rest,
-                order=stored_order(one.order),
-                reason=one.reason,
-                names=one.names,
-                manner=stored_manner(one.manner),
-            )
-            for one in self.ticked
-        )
+        return tuple(one.chosen(start) for one in self.ticked)
 
     def session(self, assessment: Assessment) -> Session:
         """The draft as a session."""

@@ -7,13 +7,10 @@ from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from easepath.clinic.facts.draft import Draft, Ticked
-from easepath.clinic.facts.situation import dose_facts
 from easepath.core.assessment import Assessment
 from easepath.core.compose.prescription import prescribe
 from easepath.core.compose.session import Chosen, Order, refusal
-from easepath.core.errors import CaseError
-from easepath.core.facts import DrillGroup, PlannedDrill
-from easepath.core.facts.checks import check_own_dose
+from easepath.core.facts import DrillGroup
 from easepath.core.knowledge.models import Drill
 from easepath.core.match import allowed_methods
 from easepath.core.vocabulary import SIDES, side_word
@@ -122,14 +119,5 @@ def _not_for_client(assessment: Assessment, drill: Drill, one: Ticked) -> Iterat
         yield {"place": ""}, "another place than there, this client does not have it"
     if one.own and assessment.screen.high:
         yield {"dose": None, "own": False}, "begins at the start dose, irritability is high"
-    elif one.own and one.dose and not _dose_stands(assessment, one):
+    elif one.own and one.dose and one.dose_fault(one.dose) is not None:
         yield {"dose": None, "own": False}, "begins at the start dose, its own is outside what the method takes"
-
-
-def _dose_stands(assessment: Assessment, one: Ticked) -> bool:
-    try:
-        planned = PlannedDrill(drill=one.drill, method=one.method or None)
-        check_own_dose(assessment.library, "dose", planned, dose_facts(one.dose or {}))
-    except CaseError:
-        return False
-    return True

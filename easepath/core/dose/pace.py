@@ -32,7 +32,7 @@ def pace_of(
     rest_s: int | None = None,
 ) -> tuple[Beat, ...]:  # fmt: skip
     """The beats of one side in order, rests between sets included; `stages` (cue, seconds) lead through a hold."""
-    rest = rest_after_set(drill.phase) if rest_s is None else rest_s
+    rest = rest_after_set(drill.phase, rest_s)
     beats: list[Beat] = []
     for _ in range(dose.circuits or 1):
         for number in range(dose.sets or 1):

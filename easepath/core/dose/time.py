@@ -40,8 +40,10 @@ class Breaths:
     slow: float = SLOW_BREATH
 
 
-def rest_after_set(phase: PhaseName) -> int:
-    """Seconds of rest between two sets."""
+def rest_after_set(phase: PhaseName, by_hand: int | None = None) -> int:
+    """Seconds of rest between two sets, as set by hand or else by the phase."""
+    if by_hand is not None:
+        return by_hand
     return 0 if phase in ("settle", "release") else REST_STRENGTHEN if phase == "strengthen" else REST
 
 
@@ -75,8 +77,7 @@ def side_seconds(dose: Dose, drill: Drill, method: str, breath_s: float, rest_s:
     """Seconds of one side: circuits x (sets x work + the rests between sets, of `rest_s` where they were set)."""
     sets = dose.sets or 1
     work = work_of_set(dose, method, drill.dose.rep_s, breath_s)
-    rest = rest_after_set(drill.phase) if rest_s is None else rest_s
-    return (dose.circuits or 1) * (sets * work + (sets - 1) * rest)
+    return (dose.circuits or 1) * (sets * work + (sets - 1) * rest_after_set(drill.phase, rest_s))
 
 
 def drill_seconds(side_times: list[float], *, alternate: bool = False) -> int:

@@ -80,10 +80,6 @@ class Manner(Fact):
         """What makes it another dose: load, depth and what differs by side; not how often, rest or first side."""
         return self.model_copy(update=dict.fromkeys(("rest_s", "per_day", "days_per_week", "first", "cap_lift")))
 
-    def without_lift(self) -> Manner:
-        """The manner with the effort cap as the condition and the factors say."""
-        return self.model_copy(update={"cap_lift": None})
-
     def same_on_both(self) -> Manner:
         """The manner without what differs by side: a dose that a rule changed is that of both."""
         return self.model_copy(update={"left": None, "right": None})

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ConfigProvider } from 'ant-design-vue'
-import { defineAsyncComponent, onMounted } from 'vue'
+import { defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useSession } from './session'
 import LockedPage from './LockedPage.vue'
 import SignIn from './SignIn.vue'
@@ -11,6 +11,10 @@ const AccountPage = defineAsyncComponent(() => import('@/account/AccountPage.vue
 const FindAnything = defineAsyncComponent(() => import('@/shell/FindAnything.vue'))
 const session = useSession()
 onMounted(session.find)
+
+/** nothing of the search is loaded or asked for before somebody searches */
+const sought = ref(false)
+watch(finding, () => { sought.value = true })
 
 function onKey(event: KeyboardEvent): void {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k' || !session.me || session.locked || session.lost) return
@@ -35,7 +39,7 @@ const theme = {
       <SignIn v-if="!session.me" />
       <AccountPage v-else-if="session.me.second_factor === 'needed'" first />
       <template v-else>
-        <FindAnything :open="finding && !session.locked && !session.lost" @close="finding = false" />
+        <FindAnything v-if="sought" :open="finding && !session.locked && !session.lost" @close="finding = false" />
         <div class="behind" :inert="session.locked || session.lost"><RouterView /></div>
         <LockedPage v-if="session.locked" />
         <div v-else-if="session.lost" class="over" role="dialog" aria-modal="true" aria-label="You are signed out">

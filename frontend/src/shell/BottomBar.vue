@@ -17,7 +17,6 @@ const waiting = computed(() => waitingSteps(props.frame.path))
 const settled = computed(() => !waiting.value.some((one) => one.step === props.step))
 const next = computed(() => nextStep(props.frame.path, props.step))
 const sheet = computed(() => props.frame.sheet)
-const ready = computed(() => !props.frame.closed && !props.frame.stage_asked && sheet.value.drills.length > 0 && props.frame.issues_program && !sheet.value.refused.length && !sheet.value.unchanged)
 /** What keeps the sheet from being handed over, in words. */
 const why = computed(() => {
   if (props.frame.closed) return 'the visit is closed'
@@ -37,7 +36,7 @@ const why = computed(() => {
       <template v-else><strong>Open:</strong> nothing.</template>
     </p>
     <button v-if="lastAct" type="button" class="act plain" @click="lastAct.undo()">Undo the last change</button>
-    <button v-if="session.may('hand-over')" class="act" :disabled="busy || !ready" :title="why" @click="handOver(frame)">
+    <button v-if="session.may('hand-over')" class="act" :disabled="busy || !!why" :title="why" @click="handOver(frame)">
       {{ sheet.unchanged ? `Version ${sheet.version - 1} is in use, nothing changed` : `Hand over version ${sheet.version}` }}
     </button>
     <RouterLink v-if="next" class="act next" data-next :to="`/visit/${frame.visit}/${next.step}`">Go on to {{ next.name }}</RouterLink>

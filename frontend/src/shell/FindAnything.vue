@@ -18,7 +18,7 @@ watch(() => props.open, async (open) => {
   text.value = ''
   await nextTick()
   box.value?.focus()
-})
+}, { immediate: true })
 
 async function take(one: Found | undefined): Promise<void> {
   if (!one) return

@@ -4,14 +4,13 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import NumberBox from '@/ui/NumberBox.vue'
 import PickOne from '@/ui/PickOne.vue'
-import type { Row } from './usePlanDraft'
+import { SHORTEST_REASON, type Row } from './usePlanDraft'
 
 type Manner = NonNullable<Row['manner']>
 
 /** How a drill is done beyond its dose: how often, resting, which side first, load and depth. Empty leaves it to the rules. */
 const props = defineProps<{ drill: Schemas['PlanDrillOut']; manner: Row['manner']; reason: string; fields: Record<string, string>; at: number }>()
 const emit = defineEmits<{ manner: [manner: Manner | null]; reason: [reason: string]; lift: [manner: Manner, reason: string] }>()
-const SHORTEST = 10
 const asking = ref(false)
 const because = ref('')
 const BANDS = ['light', 'medium', 'strong'] as const
@@ -64,7 +63,7 @@ function kilograms(value: unknown): void {
       <Checkbox v-if="drill.effort_cap !== null" class="lift" :checked="!!manner?.cap_lift || asking" @change="lift($event.target.checked)">effort capped at {{ drill.effort_cap }} %: lift it by 20 until the next stirred session</Checkbox>
       <form v-if="asking" class="why" @submit.prevent="lifted">
         <label class="field"><span class="small quiet">why it is lifted; it stays with the version</span><Input v-model:value="because" :maxlength="300" placeholder="at least ten letters" /></label>
-        <span><button class="act" :disabled="because.trim().length < SHORTEST">Lift it, with this reason</button> <button type="button" class="act plain" @click="asking = false">leave</button></span>
+        <span><button class="act" :disabled="because.trim().length < SHORTEST_REASON">Lift it, with this reason</button> <button type="button" class="act plain" @click="asking = false">leave</button></span>
       </form>
     </div>
     <p class="small quiet">Load, band and depth never rise by themselves: only a person raises them, a load by a tenth in one review.</p>

@@ -4,11 +4,11 @@ import { ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import VerdictMark from '@/ui/VerdictMark.vue'
+import { SHORTEST_REASON } from './usePlanDraft'
 
 /** A drill that is not on the sheet: one sentence why or why not, and the one act there is. */
 const props = defineProps<{ drill: Schemas['OtherDrill']; may: boolean }>()
 const emit = defineEmits<{ put: [reason: string]; why: [] }>()
-const SHORTEST = 10
 const asking = ref(false)
 const reason = ref('')
 
@@ -18,7 +18,7 @@ function put(): void {
 }
 
 function give(): void {
-  if (reason.value.trim().length < SHORTEST) return
+  if (reason.value.trim().length < SHORTEST_REASON) return
   emit('put', reason.value.trim())
   asking.value = false
 }
@@ -36,7 +36,7 @@ function give(): void {
     <form v-if="asking" class="ask" @submit.prevent="give">
       <label :for="`why-${drill.drill}`" class="small">If you want it now, say why; it stays with the version.</label>
       <Input :id="`why-${drill.drill}`" v-model:value="reason" :maxlength="300" placeholder="at least ten letters" />
-      <span><button class="act next" :disabled="reason.trim().length < SHORTEST">Put on, with this reason</button> <button type="button" class="act plain" @click="asking = false">leave</button></span>
+      <span><button class="act next" :disabled="reason.trim().length < SHORTEST_REASON">Put on, with this reason</button> <button type="button" class="act plain" @click="asking = false">leave</button></span>
     </form>
   </li>
 </template>

@@ -88,7 +88,6 @@ onMounted(() => Promise.all([draft.reload(), choices.reload()]))
 
 const drills = computed(() => view.value?.drills ?? [])
 const rows = computed(() => draft.value.value?.drills ?? [])
-const rowOf = (drill: Schemas['PlanDrillOut']) => rows.value.find((row) => row.drill === drill.drill && !!row.rest === drill.rest)
 const standingOf = (drill: Schemas['PlanDrillOut']) => (drill.rest ? undefined : byHand.value?.drills.find((one) => one.drill === drill.drill))
 const onSheet = computed(() => new Set(rows.value.map((row) => row.drill)))
 const titles = computed(() => Object.fromEntries((others.value?.drills ?? []).map((one) => [one.drill, one.title])))
@@ -204,7 +203,7 @@ function step(by: number): void {
             <ol class="drills" aria-label="The session">
               <template v-for="(d, n) in drills" :key="`${d.drill}-${d.rest}-${n}`">
                 <GroupLine v-if="hand.groupAt(n)" :group="hand.groupAt(n)!" :first="n + 1" :may="may" :places="drills.slice(n, n + hand.groupAt(n)!.drills.length).map((one) => one.place)" @change="hand.changeGroup(hand.groupAt(n)!, $event)" @apart="hand.changeGroup(hand.groupAt(n)!, null)" />
-                <PlanRow :drill="d" :row="rowOf(d)" :standing="standingOf(d)" :efforts="view.efforts" :fields="draft.fields.value" :number="n + 1" :open="opened === n" :may="may" :last="n + 1 === drills.length" @toggle="opened = opened === n ? -1 : n" @move="(by) => hand.move(n, n + by)" @alter="hand.alter(d, $event)" @part="(name, value) => hand.part(d, name, value)" @swap="hand.swap(n, $event)" @drop="hand.drop(n)" @join="hand.join(n)" @returns="hand.returns(n)" />
+                <PlanRow :drill="d" :row="hand.rowOf(d)" :standing="standingOf(d)" :efforts="view.efforts" :fields="draft.fields.value" :number="n + 1" :open="opened === n" :may="may" :last="n + 1 === drills.length" @toggle="opened = opened === n ? -1 : n" @move="(by) => hand.move(n, n + by)" @alter="hand.alter(d, $event)" @part="(name, value) => hand.part(d, name, value)" @swap="hand.swap(n, $event)" @drop="hand.drop(n)" @join="hand.join(n)" @returns="hand.returns(n)" />
               </template>
             </ol>
             <details class="more"><summary>What it covers, need by need</summary><CoverageList :coverage="view.coverage" :uncovered="uncovered" /></details>

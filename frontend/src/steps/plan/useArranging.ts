@@ -12,6 +12,8 @@ export interface UseArrangingReturn {
   opened: Ref<number>
   /** what a template or another plan could not bring along */
   left: Ref<{ name: string; said: string[] } | null>
+  /** the row behind a drill as it is shown */
+  rowOf: (shown: Shown) => Row | undefined
   groupAt: (n: number) => Group | null
   move: (from: number, to: number) => Promise<void>
   alter: (shown: Shown, values: Partial<Row>) => void
@@ -33,6 +35,7 @@ export function useArranging({ draft, change }: UsePlanDraftReturn, drills: Comp
   const opened = ref(-1)
   const left = ref<{ name: string; said: string[] } | null>(null)
   const isRow = (shown: Shown) => (row: Row) => row.drill === shown.drill && !!row.rest === shown.rest
+  const rowOf = (shown: Shown) => draft.value.value?.drills.find(isRow(shown))
 
   /** One change by hand: the rows stand as they are seen, and groups that fall apart are said. */
   function arrange(make: (plan: PlanDraft) => void): void {
@@ -47,7 +50,7 @@ export function useArranging({ draft, change }: UsePlanDraftReturn, drills: Comp
   /** the groups by the number of the drill they begin with */
   function groupAt(n: number): Group | null {
     const [plan, shown] = [draft.value.value, drills.value[n]]
-    const row = shown && plan?.drills.find(isRow(shown))
+    const row = shown && rowOf(shown)
     const group = plan && row && groupOf(plan, row)
     return group && group.drills.length > 1 && group.drills[0] === row.drill ? group : null
   }
@@ -130,5 +133,5 @@ export function useArranging({ draft, change }: UsePlanDraftReturn, drills: Comp
     })
   }
 
-  return { said, opened, left, groupAt, move, alter, part, swap, drop, dropDrill, join, returns, put, take, takeOver, changeGroup }
+  return { said, opened, left, rowOf, groupAt, move, alter, part, swap, drop, dropDrill, join, returns, put, take, takeOver, changeGroup }
 }

@@ -2,6 +2,9 @@ import { ref, type Ref } from 'vue'
 import { clinic, outcome, type Outcome, type Schemas } from '@/api/client'
 import { useDraft, type UseDraftReturn } from '@/ui/useDraft'
 
+/** Letters of a reason; less says nothing to whoever reads it next year. */
+export const SHORTEST_REASON = 10
+
 export type Row = Schemas['TickedDrill']
 export type Group = Schemas['DrillGroupIn']
 export interface PlanDraft { drills: Row[]; stage: number | null; order: Schemas['SavePlan']['order']; groups: Group[] }
