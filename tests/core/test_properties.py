@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from itertools import groupby
 
+import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
@@ -150,6 +151,19 @@ def test_a_group_is_played_in_its_rounds_and_nothing_is_lost_of_its_time(drills,
         told = [one.side for one in stretches if one.index in where and one.kind == "side" and one.side != "both"]
         runs = [side for side, _ in groupby(told)]
         assert len(runs) <= 2 * rounds
+
+
+@pytest.mark.parametrize("beside", sorted(drill.id for drill in LIBRARY.drills.values() if drill.beside))
+def test_what_is_done_beside_the_session_is_in_no_group(beside: str) -> None:
+    matcher: Matcher = matched(
+        client=client(places=("floor", "bed", "chair", "desk", "wall", "stand"), equipment=tuple(LIBRARY.standins)),
+        complaint=complaint(condition="toe-reach-limited", side="both"),
+        plan=Plan(),
+    )
+    rows = tuple(Chosen(drill, "both") for drill in ("chair-hamstring", beside, "seated-squeeze"))
+    group = DrillGroup(drills=("chair-hamstring", beside, "seated-squeeze"), rounds=2)
+    session = assemble(matcher, rows, (group,), order="own")
+    assert [item.drill.id for item in session.drills] == ["chair-hamstring", "seated-squeeze", beside]
 
 
 @QUICK

@@ -54,8 +54,9 @@ def units_of(items: Sequence[Prescription], groups: Sequence[DrillGroup] = ()) -
 
 
 def group_of(item: Prescription, groups: Sequence[DrillGroup]) -> DrillGroup | None:
-    """The group a drill is played in; one that returns as a rest is played alone."""
-    return None if item.rest else next((group for group in groups if item.drill.id in group.drills), None)
+    """The group a drill is played in; one that returns as a rest, or is done beside the session, is in none."""
+    alone = item.rest or item.drill.beside
+    return None if alone else next((group for group in groups if item.drill.id in group.drills), None)
 
 
 def in_rounds(dose: Dose, rounds: int | None) -> Dose:
