@@ -78,6 +78,7 @@ class DraftRow(Row):
     reason: str = ""
     names: Texts = ()
     manner: Annotated[dict[str, Any] | None, BeforeValidator(_loaded)] = None
+    there: Annotated[dict[str, Any] | None, BeforeValidator(_loaded)] = None
 
 
 class VisitRow(Row):
@@ -186,6 +187,8 @@ class SessionDrillRow(NamedTuple):
     felt: str
     moved: str
     stopped: str
+    stands_for: str
+    load: str
 
 
 class MorningRow(NamedTuple):

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any, Final
+
 from easepath.clinic import models
 from easepath.clinic.facts.desk import Break
 from easepath.clinic.facts.situation import stored_groups
@@ -14,9 +16,15 @@ from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import Place, SideWord, place_word, side_word
 from easepath.figure.album import album_of
 
+PLANNED: Final = ("drill", "side", "method", "step", "place", "rest", "names", "manner")
+"""What a sheet tells of how a drill is planned."""
+
 
 class SheetDrill(SheetEntry):
-    """One drill of a sheet, how it is planned, and the name of its pictures."""
+    """One drill of a sheet, how it is planned, the name of its pictures, and whose place it takes elsewhere.
+
+    One that is `better_first` begins with the side that moves better that day.
+    """
 
     drill: str
     side: SideWord
@@ -26,6 +34,8 @@ class SheetDrill(SheetEntry):
     picture: str
     rest: bool = False
     names: tuple[str, ...] = ()
+    stands_for: str = ""
+    better_first: bool = False
 
 
 class HomeDrill(SheetDrill):
@@ -44,6 +54,17 @@ class ClinicOut(View):
     name: str
     phone: str
     emergency: str
+
+
+class ElsewhereSheet(View):
+    """The session at the second set of places: what it is called, and what takes the place of the sheet's own."""
+
+    name: str
+    seconds: int
+    timeline: tuple[Stretch, ...]
+    have_ready: tuple[str, ...]
+    drills: tuple[HomeDrill, ...]
+    left_out: tuple[str, ...]
 
 
 class Sheet(View):
@@ -67,6 +88,7 @@ class Sheet(View):
     groups: tuple[DrillGroup, ...]
     emergencies: tuple[str, ...]
     emergency_line: str
+    elsewhere: ElsewhereSheet | None
 
 
 def sheet_of(version: models.PlanVersion) -> Sheet:
@@ -88,32 +110,58 @@ def sheet_of(version: models.PlanVersion) -> Sheet:
         difference=version.difference,
         desk=version.desk,
         overridden=version.overridden,
-        drills=_drills(version),
+        drills=_in_rounds([_drill(row) for row in version.drills.all()], stored_groups(version.groups)),
         groups=stored_groups(version.groups),
         emergencies=tuple(shipped_library().emergencies),
         emergency_line=shipped_library().client_lines[ClientLines.EMERGENCY].text,
+        elsewhere=_elsewhere(version.elsewhere),
     )
 
 
-def _drills(version: models.PlanVersion) -> tuple[HomeDrill, ...]:
-    """The drills in order; what is done in rounds says so where it begins."""
-    rows = list(version.drills.all())
-    places = {row.drill: n for n, row in enumerate(rows, start=1) if not row.rest}
+def _elsewhere(kept: dict[str, Any] | None) -> ElsewhereSheet | None:
+    """The session at the second set of places as it was kept; None without one, or where nothing can be done there."""
+    if kept is None or not kept["drills"]:
+        return None
+    drills = [_told(row, row["prescription"]) for row in kept["drills"]]
+    return ElsewhereSheet(
+        name=kept["name"], seconds=kept["seconds"], timeline=kept["timeline"], have_ready=kept["have_ready"],
+        left_out=kept["left_out"], drills=_in_rounds(drills, stored_groups(kept["groups"])),
+    )  # fmt: skip
+
+
+def _in_rounds(drills: list[HomeDrill], groups: tuple[DrillGroup, ...]) -> tuple[HomeDrill, ...]:
+    """The drills in order; what is done in rounds says so where it begins.
+
+    Where all is done on one side first, the day does not decide which side a drill begins with.
+    """
+    places = {one.drill: n for n, one in enumerate(drills, start=1) if not one.rest}
     words = {}
-    for group in stored_groups(version.groups):
+    for group in groups:
         first, last = (pick(places[drill] for drill in group.drills) for pick in (min, max))
         numbers = f"{first} and {last}" if last == first + 1 else f"{first} to {last}"
         rounds = "once" if group.rounds == 1 else f"{group.rounds} rounds"
         words[first] = f"{numbers} in turn, {rounds}" + (", all on one side first" if group.order == "side" else "")
-    return tuple(_drill(row).model_copy(update={"in_turn": words.get(n, "")}) for n, row in enumerate(rows, start=1))
+    fixed = {drill for group in groups if group.order == "side" for drill in group.drills}
+    return tuple(
+        one.model_copy(update={
+            "in_turn": words.get(n, ""), "better_first": one.better_first and one.drill not in fixed,
+        })
+        for n, one in enumerate(drills, start=1)
+    )  # fmt: skip
 
 
 def _drill(row: models.PlanDrill) -> HomeDrill:
-    library, told = shipped_library(), dict(row.prescription)
+    return _told({name: getattr(row, name) for name in PLANNED}, row.prescription)
+
+
+def _told(planned: dict[str, Any], prescription: dict[str, Any]) -> HomeDrill:
+    library, told = shipped_library(), dict(prescription)
     told["changed"] = tuple(client_sentence(library, text) for text in told.get("changed", ()))
     return HomeDrill(
-        drill=row.drill, side=side_word(row.side), method=row.method, step=row.step, place=place_word(row.place),
-        picture=picture_of(row.drill), rest=row.rest, names=row.names, **told,
+        drill=planned["drill"], side=side_word(planned["side"]), method=planned["method"], step=planned["step"],
+        place=place_word(planned["place"]), picture=picture_of(planned["drill"]), rest=planned["rest"],
+        names=planned["names"], stands_for=planned.get("stands_for", ""),
+        better_first=len(told["sides"]) > 1 and (planned["manner"] or {}).get("first") == "better", **told,
     )  # fmt: skip
 
 

@@ -31,6 +31,12 @@ class Assessment:
         return replace(self, facts=self.facts.model_copy(update={"plan": plan}))
 
     @cached_property
+    def elsewhere(self) -> Assessment | None:
+        """The same complaint as if the client had only what is there at the second set of places; None without one."""
+        client = self.facts.client.when_elsewhere()
+        return None if client is None else replace(self, facts=self.facts.model_copy(update={"client": client}))
+
+    @cached_property
     def screen(self) -> ScreenResult:
         """Outcome, irritability and every verdict."""
         return screen(self.library, self.facts)

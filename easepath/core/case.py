@@ -21,7 +21,7 @@ ALL_ASKS: tuple[Ask, ...] = ("screen", "measure", "match", "compose", "adjust")
 OWN_CHOICES = ("overrides", "barred", "pinned", "errors")
 """Choices recorded in the product with the name of who made them; a case file has no such keys."""
 COMPUTED_KEYS = {
-    "log": ("held", "unexplained"),
+    "log": ("held", "unexplained", "stands_for"),
     "factors": ("assumed", "parameters", "unconfirmed"),
     "drills": ("kept",),
 }

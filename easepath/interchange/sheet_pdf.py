@@ -28,13 +28,32 @@ def sheet_pdf(sheet: dict[str, Any], *, paper: Paper = "a4", large: bool = False
     from easepath.interchange.paper import pdf_of  # it takes seconds to load, and few workers print
 
     context = sheet_context(sheet, paper=paper, large=large, link=link)
-    drawn = {url: svg for drill in context["drills"] for url, svg in drill["pictures"].items()}
+    printed = context["drills"] + (context["there"]["drills"] if context["there"] else [])
+    drawn = {url: svg for drill in printed for url, svg in drill["pictures"].items()}
     return pdf_of(render_to_string("paper/sheet.html", context), drawn)
 
 
 def sheet_context(sheet: dict[str, Any], *, paper: Paper, large: bool, link: str | None) -> dict[str, Any]:
     """What the template reads: the sheet with its tape, words for places and sides, the grid, the code of the link."""
-    drills = [
+    drills, there = _printed(sheet["drills"]), sheet["elsewhere"]
+    if there is not None:
+        told = [one if one["stands_for"] else one | {"pictures": {}} for one in _printed(there["drills"])]
+        there = {**there, "drills": told, "minutes": _minutes(there["seconds"])}
+    available = sheet["minutes_available"]
+    tape = tape_svg(sheet["timeline"], [d["phase"] for d in drills], available * 60 if available else None)
+    return {
+        "sheet": sheet, "drills": drills, "there": there, "paper": paper, "large": large, "link": link,
+        "tape": mark_safe(tape) if drills else "",
+        "code": mark_safe(segno.make(link, error="m").svg_inline(scale=1, border=0, omitsize=True)) if link else "",
+        "date": f"{dt.date.fromisoformat(sheet['date']):%-d %B %Y}",
+        "review_on": f"{dt.date.fromisoformat(sheet['review_on']):%A, %-d %B}" if sheet["review_on"] else "",
+        "minutes": _minutes(sheet["seconds"]), "days": range(1, GRID_DAYS + 1), "rows": GRID_ROWS,
+    }  # fmt: skip
+
+
+def _printed(drills: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """The drills with their number, words for place, days and dose, and their pictures."""
+    return [
         {
             **drill,
             "number": n + 1,
@@ -43,18 +62,8 @@ def sheet_context(sheet: dict[str, Any], *, paper: Paper, large: bool, link: str
             "dose": _dose(drill),
             "pictures": _pictures(drill),
         }
-        for n, drill in enumerate(sheet["drills"])
+        for n, drill in enumerate(drills)
     ]
-    available = sheet["minutes_available"]
-    tape = tape_svg(sheet["timeline"], [d["phase"] for d in drills], available * 60 if available else None)
-    return {
-        "sheet": sheet, "drills": drills, "paper": paper, "large": large, "link": link,
-        "tape": mark_safe(tape) if drills else "",
-        "code": mark_safe(segno.make(link, error="m").svg_inline(scale=1, border=0, omitsize=True)) if link else "",
-        "date": f"{dt.date.fromisoformat(sheet['date']):%-d %B %Y}",
-        "review_on": f"{dt.date.fromisoformat(sheet['review_on']):%A, %-d %B}" if sheet["review_on"] else "",
-        "minutes": _minutes(sheet["seconds"]), "days": range(1, GRID_DAYS + 1), "rows": GRID_ROWS,
-    }  # fmt: skip
 
 
 def _pictures(drill: dict[str, Any]) -> dict[str, str]:
@@ -85,8 +94,10 @@ def _dose(drill: dict[str, Any]) -> str:
     if len(sides) == 1:
         return words[0] if sides[0]["side"] == "both" else f"{sides[0]['side'].upper()} side: {words[0]}"
     if len(words) == 1:
-        return f"each side: {words[0]}; {sides[0]['side']} first"
-    return "; ".join(f"{side['side'].upper()} {side['words']}" for side in sides)
+        begins = "the side that moves better that day" if drill["better_first"] else sides[0]["side"]
+        return f"each side: {words[0]}; {begins} first"
+    told = "; ".join(f"{side['side'].upper()} {side['words']}" for side in sides)
+    return told + ("; the side that moves better that day first" if drill["better_first"] else "")
 
 
 def _minutes(seconds: float) -> str:

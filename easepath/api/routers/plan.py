@@ -12,6 +12,7 @@ from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem, Revision
 from easepath.api.schemas.plan import SavePlan, TickedDrill
 from easepath.api.views.by_hand import ByHandOut, by_hand_view
+from easepath.api.views.elsewhere import ElsewhereOut, elsewhere_view
 from easepath.api.views.lengths import LengthsOut, lengths_view
 from easepath.api.views.others import OthersOut, others_view
 from easepath.api.views.plan import PlanOut, plan_view
@@ -50,11 +51,19 @@ def read_by_hand(request: HttpRequest, visit: int) -> ByHandOut:
     return by_hand_view(read_visit(staff(request), visit))
 
 
+@router.get("/visits/{visit}/plan/elsewhere", response=ElsewhereOut, operation_id="read_elsewhere")
+def read_elsewhere(request: HttpRequest, visit: int) -> ElsewhereOut:
+    """The session at the second set of places, and what may be chosen there for each drill."""
+    return elsewhere_view(read_visit(staff(request), visit))
+
+
 def ticked_of(drill: TickedDrill) -> Ticked:
     """A row as it is saved; a dose without a part is none."""
     dose = drill.dose.model_dump(exclude_none=True) if drill.dose else {}
     manner = drill.manner.model_dump(mode="json", exclude_none=True) if drill.manner else {}
-    told = drill.dict(exclude={"dose"}) | {"names": tuple(drill.names), "manner": manner or None}
+    there = drill.there.model_dump(mode="json", exclude_defaults=True) if drill.there else {}
+    told = drill.dict(exclude={"dose"})
+    told |= {"names": tuple(drill.names), "manner": manner or None, "there": there or None}
     return Ticked(**told, dose=dose, own=True) if dose else Ticked(**told)
 
 

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from easepath.api.schemas.common import In, Word
 from easepath.core.compose.session import Order
-from easepath.core.facts import Manner, OwnDose
+from easepath.core.facts import Manner, OwnDose, There
 
 TickedPlace = Literal["", "floor", "bed", "chair", "desk", "wall", "stand"]
 TICKED_PLACES: tuple[TickedPlace, ...] = get_args(TickedPlace)
@@ -34,7 +34,8 @@ class TickedDrill(In):
     """A drill of the sheet; no step leaves the start dose to the rules, a dose set by hand wins over its step.
 
     A `rest` returns between others; `reason` says why it is there where the rules would leave it out, `names`
-    are its directions in the clinician's words, `manner` is what is set by hand beyond its dose.
+    are its directions in the clinician's words, `manner` is what is set by hand beyond its dose, `there` how
+    it is done at the second set of places.
     """
 
     drill: Word
@@ -48,6 +49,7 @@ class TickedDrill(In):
     reason: Annotated[str, Field(max_length=300)] = ""
     names: Annotated[list[Annotated[str, Field(min_length=1, max_length=40)]], Field(max_length=8)] = []
     manner: Manner | None = None
+    there: There | None = None
 
 
 class SavePlan(In):

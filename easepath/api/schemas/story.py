@@ -40,6 +40,9 @@ class StoryFields(In):
     extra_set: Literal["yes", "no"] = "yes"
     floor: Literal["", "alone", "chair", "no"] = ""
     sits_square: Literal["", "yes", "no"] = ""
+    elsewhere_name: Annotated[str, Field(max_length=30)] = ""
+    elsewhere_places: list[str] = []
+    elsewhere_equipment: list[str] = []
     areas: list[str] = []
     clues: list[str] = []
 

@@ -12,6 +12,7 @@ from easepath.core.assessment import Assessment
 from easepath.core.compose import Session
 from easepath.core.compose.sheet import Stretch, sheet_entry, side_words, timeline
 from easepath.core.errors import CaseError
+from easepath.core.facts import Elsewhere
 from easepath.core.knowledge import shipped_library
 from easepath.core.screening.consequences import drill_verdicts
 from easepath.core.story import stage_is_asked
@@ -144,7 +145,7 @@ def _counts(assessment: Assessment) -> tuple[int, int]:
 
 def draft_sheet(assessment: Assessment, session: Session, record: Record) -> DraftSheet:
     """The home sheet as it stands: drills in order, minutes, refusals, what to have ready."""
-    version = record.version
+    version, bands = record.version, record.complaint.client.clinic.bands
     library, album = assessment.library, album_of(assessment.library)
     profile = assessment.screen.profile
     return DraftSheet(
@@ -154,7 +155,7 @@ def draft_sheet(assessment: Assessment, session: Session, record: Record) -> Dra
                 drill=item.drill.id, side=item.sides[0].side if len(item.sides) == 1 else "both",
                 method=item.method, step=item.step, place=item.place,
                 picture=album.name(item.drill.id), rest=item.rest,
-                **dict(sheet_entry(assessment.matcher, item, album.words)),
+                **dict(sheet_entry(assessment.matcher, item, album.words, bands)),
             )
             for item in session.drills
         ],
@@ -186,23 +187,26 @@ def _cautions(assessment: Assessment, session: Session) -> list[str]:
 def _same_drills(record: Record, session: Session, version: models.PlanVersion) -> bool:
     """Whether the draft is what the running version already says; an order nobody chose is the one that runs."""
     runs = {(row.drill, row.rest): row.order for row in version.drills.all()}
+    bands, elsewhere = record.complaint.client.clinic.bands, record.facts.client.elsewhere
     agreed = {
-        (one.drill, one.rest): (one.order or runs.get((one.drill, one.rest)), list(one.names), one.manner)
+        (one.drill, one.rest): (one.order or runs.get((one.drill, one.rest)), list(one.names), one.manner, one.there)
         for one in record.draft
     }
     draft = [
         (i.drill.id, i.rest, i.method, i.place, agreed.get((i.drill.id, i.rest)),
-         [(s.side, side_words(i, s)) for s in i.sides], (i.per_day, i.days_per_week))
+         [(s.side, side_words(i, s, bands)) for s in i.sides], (i.per_day, i.days_per_week))
         for i in session.drills
     ]  # fmt: skip
     running = [
-        (row.drill, row.rest, row.method, row.place, (row.order, row.names, row.manner),
+        (row.drill, row.rest, row.method, row.place, (row.order, row.names, row.manner, row.there),
          [(s["side"], s["words"]) for s in row.prescription["sides"]],
          (row.prescription["per_day"], row.prescription["days_per_week"]))
         for row in version.drills.all()
     ]  # fmt: skip
     groups = [group.model_dump(mode="json") for group in session.groups]
-    return not session.refused and (draft, groups) == (running, version.groups)
+    kept = version.elsewhere and {name: version.elsewhere[name] for name in Elsewhere.model_fields}
+    there = elsewhere and elsewhere.model_dump(mode="json")
+    return not session.refused and (draft, groups, there) == (running, version.groups, kept)
 
 
 def bare_frame(record: Record, fault: str) -> Frame:

@@ -34,7 +34,10 @@ class VersionLine(View):
 
 
 class SessionDrillOut(View):
-    """A drill of a session with its response; without one where the session was left out of the count."""
+    """A drill of a session with its response; without one where the session was left out of the count.
+
+    `stands_for` is the title of the drill it replaced elsewhere, `load` the weight, band and depth asked for.
+    """
 
     drill: str
     title: str
@@ -47,6 +50,8 @@ class SessionDrillOut(View):
     moved: ToldMoved
     kind: ResponseClass | None
     why: str
+    stands_for: str
+    load: str
 
 
 class LeftOut(View):
@@ -146,6 +151,7 @@ def session_lines(record: Record) -> list[SessionOut]:
                 done_pct=row.done_pct, during=row.during, symptom=one_of(TOLD_SYMPTOMS, row.symptom),
                 stopped=row.stopped, felt=row.felt, moved=one_of(TOLD_MOVED, row.moved),
                 kind=response and response.kind, why=response.reason.text(assessment.library) if response else "",
+                stands_for=assessment.library.title(row.stands_for) if row.stands_for else "", load=row.load,
             ))  # fmt: skip
         lines.append(SessionOut(
             id=str(session.id), date=str(session.date), version=session.version,

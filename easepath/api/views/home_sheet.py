@@ -3,17 +3,19 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Collection
 
 from easepath.api.views.library import SymptomOut, symptom_words
 from easepath.clinic.facts.home import by_date, effective_sessions
 from easepath.clinic.facts.proposals import proposals_of
 from easepath.clinic.repository import Record
-from easepath.clinic.sheet import Sheet, sheet_of
+from easepath.clinic.sheet import HomeDrill, Sheet, sheet_of
 from easepath.clinic.shown import View
 from easepath.core.adjust.rest import rest_until
 from easepath.core.assessment import Assessment
 from easepath.core.compose.sheet import SIGN_SITES
 from easepath.core.respond import SORENESS_OPEN, asks_moved
+from easepath.core.signs import open_signs
 from easepath.core.vocabulary import (
     BODY_SYMPTOMS,
     JOINT_SYMPTOMS,
@@ -72,14 +74,12 @@ def home_sheet(record: Record) -> HomeSheet:
     assert version is not None
     sheet = sheet_of(version)
     stopped = {p.drill for p in proposals_of(assessment) if p.is_stop}
-    drills = tuple(
-        drill.model_copy(update={
-            "paused": drill.drill in stopped, "felt_sites": tuple(dict.fromkeys((*drill.felt_sites, *SIGN_SITES))),
-        })
-        for drill in sheet.drills
-    )  # fmt: skip
+    stopped |= {entry.drill for entry in open_signs(assessment.facts) if entry.stands_for is not None}
     withheld = assessment.screen.flags.blocking or record.complaint.sheet_withheld
-    shown = {"drills": (), "timeline": (), "seconds": 0} if withheld else {"drills": drills}
+    there = sheet.elsewhere and sheet.elsewhere.model_copy(update={"drills": _today(sheet.elsewhere.drills, stopped)})
+    shown: dict[str, object] = {"drills": _today(sheet.drills, stopped), "elsewhere": there}
+    if withheld:
+        shown = {"drills": (), "timeline": (), "seconds": 0, "elsewhere": None}
     until = rest_until(assessment.review.context)
     return HomeSheet(
         **{**{name: getattr(sheet, name) for name in Sheet.model_fields}, **shown},
@@ -98,6 +98,17 @@ def home_sheet(record: Record) -> HomeSheet:
         nerve_symptoms=tuple(sorted(ASKS_WHETHER_IT_MOVED)),
         soreness_open=soreness_open(record),
     )
+
+
+def _today(drills: tuple[HomeDrill, ...], stopped: Collection[str]) -> tuple[HomeDrill, ...]:
+    """The drills as they are today: paused where a stop sign says so in them, or in what they stand in for."""
+    return tuple(
+        drill.model_copy(update={
+            "paused": drill.drill in stopped or drill.stands_for in stopped,
+            "felt_sites": tuple(dict.fromkeys((*drill.felt_sites, *SIGN_SITES))),
+        })
+        for drill in drills
+    )  # fmt: skip
 
 
 def _suspended(assessment: Assessment) -> SymptomOut | None:

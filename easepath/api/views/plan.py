@@ -7,7 +7,7 @@ from easepath.api.views.base import Named
 from easepath.api.views.choices import ChoicesOut, choices_view
 from easepath.api.views.conditions import in_words
 from easepath.clinic.facts.desk import DeskPlan, desk_of
-from easepath.clinic.facts.draft import Draft, Ticked, made_minutes, stored_manner
+from easepath.clinic.facts.draft import Draft, Ticked, made_minutes, stored_manner, stored_there
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
@@ -201,7 +201,7 @@ def draft_rows(draft: Draft) -> list[TickedDrill]:
             drill=one.drill, side=side_word(one.side), method=one.method, step=one.step,
             place=one_of(TICKED_PLACES, one.place), dose=OwnDose(**one.dose) if one.own and one.dose else None,
             rest=one.rest, order=StandingOrderIn(**one.order) if one.order else None, reason=one.reason,
-            names=list(one.names), manner=stored_manner(one.manner),
+            names=list(one.names), manner=stored_manner(one.manner), there=stored_there(one.there),
         )
         for one in draft.ticked
     ]  # fmt: skip
@@ -217,7 +217,7 @@ def plan_view(record: Record) -> PlanOut:
         minutes=record.complaint.client.minutes,
         draft=draft_rows(draft), order=draft.order,
         groups=[DrillGroupIn(**group.model_dump(mode="json")) for group in draft.groups],
-        drills=[_drill(assessment, item, session, draft) for item in session.drills],
+        drills=[_drill(record, item, session, draft) for item in session.drills],
         refused=[
             RefusedOut(drill=one.drill, title=library.title(one.drill), reason=reason.text(library))
             for one, reason in session.refused
@@ -246,8 +246,9 @@ def plan_view(record: Record) -> PlanOut:
     )  # fmt: skip
 
 
-def _drill(assessment: Assessment, item: Prescription, session: Session, draft: Draft) -> PlanDrillOut:
+def _drill(record: Record, item: Prescription, session: Session, draft: Draft) -> PlanDrillOut:
     """One drill of the session with everything that may be chosen about it."""
+    assessment, bands = record.assessment, record.complaint.client.clinic.bands
     matcher, library, drill = assessment.matcher, assessment.library, item.drill
     sides = drill.sides_done(item.planned_side)
     ladder = ladder_for(matcher, drill, item.method, sides, item.manner.cap_lift or 0)
@@ -258,7 +259,7 @@ def _drill(assessment: Assessment, item: Prescription, session: Session, draft: 
         phase_word=PHASE_WORDS[drill.phase], place=item.place, side=item.planned_side, one_sided=drill.sides == "each",
         method=item.method, step=item.step, own=_row_of(draft, item).own, parts=_dose_parts(assessment, item),
         seconds=item.seconds,
-        words=[SideWords(side=s.side, words=side_words(item, s)) for s in item.sides],
+        words=[SideWords(side=s.side, words=side_words(item, s, bands)) for s in item.sides],
         days_per_week=item.days_per_week, per_day=item.per_day,
         most_days=most_days_per_week(matcher, drill, item.method, item.dose),
         most_per_day=most_times_per_day(matcher, drill, item.method),

@@ -8,9 +8,10 @@ from easepath.api.views.home_sheet import OpenMorning, mornings_open
 from easepath.api.views.signs import HomeSign, sign_lines
 from easepath.clinic.caseload_lines import response_line
 from easepath.clinic.repository import Record
+from easepath.clinic.sheet import Sheet, sheet_of
 from easepath.clinic.shown import View
 from easepath.core.compose.sheet import SIGN_SITES
-from easepath.core.vocabulary import PainRule, SideWord, side_word
+from easepath.core.vocabulary import PainRule, SideWord
 
 
 class DrillResponse(View):
@@ -30,12 +31,13 @@ class DrillResponse(View):
 
 
 class PlannedDrillOut(View):
-    """A drill of the running version, for a session entered on the client's behalf."""
+    """A drill of the running version, for a session entered on the client's behalf; `stands_for` only elsewhere."""
 
     drill: str
     title: str
     side: SideWord
     felt: list[str]
+    stands_for: str
 
 
 class RespondOut(View):
@@ -49,6 +51,7 @@ class RespondOut(View):
     mornings_open: list[OpenMorning]
     today: str
     planned: list[PlannedDrillOut]
+    elsewhere: str
     signs: list[HomeSign]
 
 
@@ -84,11 +87,19 @@ def respond_view(record: Record) -> RespondOut:
         mornings_open=mornings_open(record),
         today=str(record.today),
         signs=sign_lines(record),
-        planned=[] if version is None else [
-            PlannedDrillOut(
-                drill=row.drill, title=row.prescription["title"], side=side_word(row.side),
-                felt=list(dict.fromkeys((*row.prescription["felt_sites"], *SIGN_SITES))),
-            )
-            for row in version.counted
-        ],
+        planned=[] if version is None else _planned(sheet_of(version)),
+        elsewhere=version.elsewhere["name"] if version and version.elsewhere else "",
     )  # fmt: skip
+
+
+def _planned(sheet: Sheet) -> list[PlannedDrillOut]:
+    """What may be told of: the drills of the sheet, and what stands in for one at the second set of places."""
+    there = sheet.elsewhere.drills if sheet.elsewhere else ()
+    return [
+        PlannedDrillOut(
+            drill=one.drill, title=one.title, side=one.side, stands_for=one.stands_for,
+            felt=list(dict.fromkeys((*one.felt_sites, *SIGN_SITES))),
+        )
+        for one in (*sheet.drills, *(one for one in there if one.stands_for))
+        if not one.rest
+    ]  # fmt: skip

@@ -9,12 +9,14 @@ from easepath.clinic import models
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts.draft import Draft, Ticked, stored_manner
 from easepath.core.assessment import Assessment
+from easepath.core.compose.elsewhere import doable, put_there
 from easepath.core.compose.load import raised_too_far
 from easepath.core.compose.prescription import prescribe
 from easepath.core.compose.session import Chosen, refusal
 from easepath.core.compose.weekly import most_days_per_week, most_times_per_day
 from easepath.core.facts import Manner
 from easepath.core.knowledge import shipped_library
+from easepath.core.knowledge.models import Drill
 from easepath.core.match import allowed_methods
 from easepath.core.vocabulary import SIDES, SideWord, side_word, sides_of
 
@@ -44,6 +46,26 @@ def refuse_closed(assessment: Assessment, ticked: tuple[Ticked, ...]) -> None:
             reasons.append(f"{drill.name}: not as {library.methods[one.method].name.lower()} for this client")
     if reasons:
         raise RefusedError("the rules refuse this", list(dict.fromkeys(reasons)))
+
+
+def refuse_there(assessment: Assessment, draft: Draft) -> None:
+    """Raise FieldError where what was chosen for the second set of places cannot be done there."""
+    if assessment.elsewhere is None or not any((one.there or {}).get("instead") for one in draft.ticked):
+        return
+    there, fields = assessment.elsewhere, {}
+    for index, one in enumerate(draft.chosen(0)):
+        if one.there is None or one.there.instead is None:
+            continue
+        drill = assessment.library.drills[one.there.instead]
+        instead = put_there(one, drill)
+        if not doable(there.matcher, instead):
+            reason = refusal(there.matcher, drill, instead.sides)
+            why = "a place or thing it needs is not there" if reason is None else reason.text(assessment.library)
+            fields[f"drills.{index}.there.instead"] = f"{drill.name}: {why}"
+        elif sum(row.drill == drill.id for row in draft.ticked):
+            fields[f"drills.{index}.there.instead"] = f"{drill.name} is on the sheet already"
+    if fields:
+        raise FieldError(fields)
 
 
 SHORTEST_REASON = 10
@@ -120,6 +142,18 @@ def _row_faults(ticked: tuple[Ticked, ...]) -> Iterator[tuple[str, str]]:
             yield f"{at}.order.instead", f"there is no drill {instead!r}"
         elif instead == one.drill:
             yield f"{at}.order.instead", "a drill cannot stand in for itself"
+        yield from _there_faults(at, one, drill)
+
+
+def _there_faults(at: str, one: Ticked, drill: Drill) -> Iterator[tuple[str, str]]:
+    library, there = shipped_library(), one.there or {}
+    if there.get("place") and there["place"] not in drill.places:
+        yield f"{at}.there.place", f"{drill.name} is not done there"
+    instead = there.get("instead")
+    if instead and instead not in library.drills:
+        yield f"{at}.there.instead", f"there is no drill {instead!r}"
+    elif instead == one.drill:
+        yield f"{at}.there.instead", "a drill cannot stand in for itself"
 
 
 def _doses_by_hand(one: Ticked) -> Iterator[tuple[str, dict[str, Any]]]:

@@ -12,6 +12,7 @@ from easepath.clinic.acting import keep_facts
 from easepath.clinic.errors import RefusedError
 from easepath.clinic.facts.desk import desk_of
 from easepath.clinic.facts.draft import stored_manner
+from easepath.clinic.facts.elsewhere import sheet_elsewhere
 from easepath.clinic.facts.situation import stored_groups
 from easepath.clinic.repository import Record
 from easepath.core.adjust.difference import VersionDrill, VersionShape, difference, shape_difference
@@ -19,7 +20,7 @@ from easepath.core.assessment import Assessment
 from easepath.core.compose import Chosen, Session, assemble
 from easepath.core.compose.session import Order
 from easepath.core.compose.sheet import sheet_entry, timeline
-from easepath.core.facts import DrillGroup, Manner
+from easepath.core.facts import DrillGroup, Manner, There
 from easepath.figure.album import album_of
 
 DEFAULT_WEEKS = 6
@@ -61,7 +62,7 @@ def next_version(
     profile = assessment.screen.profile
     rules = {r.rule for item in session.drills for r in item.reasons} | {"phase-order", "dose-ladder"}
     rows = _drills(record, session, chosen)
-    desk = desk_of(assessment, session, complaint)
+    desk, bands = desk_of(assessment, session, complaint), complaint.client.clinic.bands
     version = models.PlanVersion(
         complaint=complaint, visit=record.visit, number=before.number + 1 if before else 1, stage=complaint.stage,
         stage_since=complaint.stage_since, confirmed=complaint.gate_words, start=today,
@@ -75,7 +76,7 @@ def next_version(
         order=order, groups=[group.model_dump(mode="json") for group in session.groups],
         overridden=_overridden(record, session),
         difference=_difference(before, rows, session.groups, replaced) if before else [],
-        rule_ids=sorted(rules),
+        rule_ids=sorted(rules), elsewhere=sheet_elsewhere(assessment, chosen, session.groups, order, bands),
     )  # fmt: skip
     return NewVersion(version, tuple(rows), assessment)
 
@@ -135,9 +136,9 @@ def _order(chosen: Chosen) -> dict[str, Any] | None:
     return None if chosen.order is None else chosen.order.model_dump(mode="json")
 
 
-def _manner(manner: Manner | None) -> dict[str, Any] | None:
-    """What was set by hand beyond the dose as it is stored; None where nothing was."""
-    told = {} if manner is None else manner.model_dump(mode="json", exclude_none=True)
+def _plain(chosen: Manner | There | None) -> dict[str, Any] | None:
+    """What was chosen by hand as it is stored; None where nothing was."""
+    told = {} if chosen is None else chosen.model_dump(mode="json", exclude_defaults=True)
     return told or None
 
 
@@ -157,26 +158,26 @@ def side_words(sides: list[dict[str, str]]) -> str:
 def _drills(record: Record, session: Session, chosen: tuple[Chosen, ...]) -> list[models.PlanDrill]:
     """The drills of the next version in order, not written yet."""
     before, today = record.version, record.today
-    pictured = album_of(record.assessment.library).words
+    pictured, bands = album_of(record.assessment.library).words, record.complaint.client.clinic.bands
     old = {row.drill: row for row in before.counted} if before else {}
     by_hand = {(one.drill, one.rest): one for one in chosen}
     logged_today = any(row.date == today for row in record.sessions)
     begins = today + dt.timedelta(days=1) if logged_today else today
     rows = []
     for position, item in enumerate(session.drills):
+        given = by_hand[item.drill.id, item.rest]
         sides = [side.side for side in item.sides]
         side = sides[0] if len(sides) == 1 else "both"
         row = old.get(item.drill.id)
         dose = item.dose.model_dump(mode="json", exclude_none=True)
-        manner = by_hand[item.drill.id, item.rest].manner
+        manner = given.manner
         same = row is not None and (row.method, row.dose, row.side) == (item.method, dose, side)
         same = same and row is not None and _work(stored_manner(row.manner)) == _work(manner)
         rows.append(models.PlanDrill(
             position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,
-            rest=item.rest, reason=by_hand[item.drill.id, item.rest].reason,
-            names=list(by_hand[item.drill.id, item.rest].names),
-            order=_order(by_hand[item.drill.id, item.rest]), manner=_manner(manner),
-            dose=dose, prescription=sheet_entry(record.assessment.matcher, item, pictured).model_dump(mode="json"),
+            rest=item.rest, reason=given.reason, names=list(given.names), order=_order(given), manner=_plain(manner),
+            there=_plain(given.there), dose=dose,
+            prescription=sheet_entry(record.assessment.matcher, item, pictured, bands).model_dump(mode="json"),
         ))  # fmt: skip
     return rows

@@ -6,9 +6,12 @@ from functools import partial
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
-from easepath.clinic.actions.session_bounds import SessionDone, check_session, in_clinic_time
+from easepath.clinic.actions.session_bounds import SessionDone, check_session, in_clinic_time, stands_for
 from easepath.clinic.errors import NotFoundError
+from easepath.clinic.facts.draft import stored_manner
 from easepath.clinic.repository import Record, read_complaint
+from easepath.core.dose.load_words import load_words
+from easepath.core.facts import Manner
 
 
 def record_session(
@@ -32,6 +35,8 @@ def _decide(
     done = in_clinic_time(record, done, actor)
     check_session(record, version, done)
     assert version is not None
+    replaces, bands = stands_for(version), complaint.client.clinic.bands
+    loads = {row.drill: load_words(stored_manner(row.manner) or Manner(), bands)[:120] for row in version.counted}
 
     def write() -> models.SessionLog:
         row = models.SessionLog.objects.create(
@@ -39,9 +44,12 @@ def _decide(
             note=done.note, corrects_id=done.corrects, entered_by=actor, received_at=clock.now(),
         )  # fmt: skip
         models.SessionDrill.objects.bulk_create(
-            models.SessionDrill(session=row, position=position, **vars(drill))
+            models.SessionDrill(
+                session=row, position=position, **vars(drill), stands_for=replaces.get(drill.drill, ""),
+                load=loads.get(drill.drill, ""),
+            )
             for position, drill in enumerate(done.drills)
-        )
+        )  # fmt: skip
         return row
 
     details = {

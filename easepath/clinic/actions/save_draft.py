@@ -8,7 +8,7 @@ from functools import partial
 
 from easepath.clinic import models
 from easepath.clinic.acting import Act, act
-from easepath.clinic.actions.check_draft import ask_reasons, check_draft, check_manners, refuse_closed
+from easepath.clinic.actions.check_draft import ask_reasons, check_draft, check_manners, refuse_closed, refuse_there
 from easepath.clinic.actions.revisions import differing, keep_revision, next_revision
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.draft import Draft, Ticked
@@ -45,6 +45,7 @@ def _decide(actor: models.User, record: Record, revision: int, wanted: Draft) ->
     refuse_closed(after.assessment, wanted.ticked)
     ask_reasons(after.assessment, wanted.ticked, _going_on(record))
     check_manners(after.assessment, wanted, record.version)
+    refuse_there(after.assessment, wanted)
     stands = replace(wanted, ticked=_with_doses(record, wanted.ticked), stage=after.complaint.stage)
 
     def write() -> int:

@@ -25,9 +25,10 @@ COMPLAINT_FIELDS = (
 )  # fmt: skip
 CLIENT_FIELDS = (
     "birth_date", "places", "equipment", "minutes", "per_day", "days_per_week", "confidence", "breath_s", "train",
-    "first", "phase_order", "extra_set", "floor", "sits_square",
+    "first", "phase_order", "extra_set", "floor", "sits_square", "elsewhere_name", "elsewhere_places",
+    "elsewhere_equipment",
 )  # fmt: skip
-LISTS = ("places", "equipment", "areas", "clues")
+LISTS = ("places", "equipment", "areas", "clues", "elsewhere_places", "elsewhere_equipment")
 
 
 @dataclass(frozen=True)
@@ -61,6 +62,9 @@ class Story:
     extra_set: str = "yes"
     floor: str = ""
     sits_square: str = ""
+    elsewhere_name: str = ""
+    elsewhere_places: tuple[str, ...] = ()
+    elsewhere_equipment: tuple[str, ...] = ()
     areas: tuple[str, ...] = ()
     clues: tuple[str, ...] = ()
 
@@ -170,7 +174,8 @@ def check_story(story: Story, today: dt.date) -> None:
     places = {f"{area}:{side}" for area in library.areas for side in ("left", "right")}
     clues = {clue for condition in library.conditions.values() for clue in condition.clues}
     for field, known in (
-        ("places", PLACES), ("equipment", library.standins), ("areas", places), ("clues", clues)
+        ("places", PLACES), ("equipment", library.standins), ("areas", places), ("clues", clues),
+        ("elsewhere_places", PLACES), ("elsewhere_equipment", library.standins),
     ):  # fmt: skip
         strange = [word for word in getattr(story, field) if word not in known]
         if strange:

@@ -99,9 +99,21 @@ def check_session(record: Record, version: models.PlanVersion | None, done: Sess
     check_pain({f"drills.{i}.during": drill.during for i, drill in enumerate(done.drills)})
 
 
+def stands_for(version: models.PlanVersion) -> dict[str, str]:
+    """By drill that stands in for another at the second set of places, the drill of the version."""
+    there = version.elsewhere["drills"] if version.elsewhere else ()
+    return {row["drill"]: row["stands_for"] for row in there if row["stands_for"]}
+
+
+def _planned_sides(version: models.PlanVersion) -> dict[str, str]:
+    """By drill that may be told of the side it is planned for, here or at the second set of places."""
+    there = version.elsewhere["drills"] if version.elsewhere else ()
+    return {row["drill"]: row["side"] for row in there} | {row.drill: row.side for row in version.counted}
+
+
 def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, str]:
     """One row for each planned drill, and no other."""
-    planned = {row.drill: row.side for row in version.counted}
+    planned = _planned_sides(version)
     sites, fields, seen = shipped_library().sites, dict[str, str](), set[str]()
     if not 1 <= len(done.drills) <= MOST_ROWS:
         fields["drills"] = f"a session has 1 to {MOST_ROWS} drills"

@@ -13,14 +13,15 @@ from easepath.core.adjust.standing_order import offered_orders
 from easepath.core.adjust.view import Context
 from easepath.core.assessment import Assessment
 from easepath.core.compose import Chosen, Session, assemble, compose
+from easepath.core.compose.elsewhere import SessionElsewhere, session_elsewhere
 from easepath.core.compose.session import ORDERS, Order
 from easepath.core.errors import CaseError
-from easepath.core.facts import DrillGroup, Manner, PlannedDrill, StandingOrder
+from easepath.core.facts import DrillGroup, Manner, PlannedDrill, StandingOrder, There
 from easepath.core.facts.checks import check_own_dose
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import one_of, place_word, side_word
 
-CHOSEN = ("dose", "own", "rest", "order", "names", "manner")
+CHOSEN = ("dose", "own", "rest", "order", "names", "manner", "there")
 """What is told of a row only where it was chosen."""
 
 
@@ -30,7 +31,8 @@ class Ticked:
 
     A dose wins over its step; one that is `own` was set by hand, in the parts that were set. A `rest` returns between
     others, `order` is what may change at home, `reason` why it stands there where the rules would leave it out,
-    `names` are its directions in the clinician's words, and `manner` is what was set by hand beyond its dose.
+    `names` are its directions in the clinician's words, `manner` is what was set by hand beyond its dose, and `there`
+    how it is done at the second set of places.
     """
 
     drill: str
@@ -45,13 +47,14 @@ class Ticked:
     reason: str = ""
     names: tuple[str, ...] = ()
     manner: dict[str, Any] | None = None
+    there: dict[str, Any] | None = None
 
     @classmethod
     def of(cls, row: DraftRow | models.PlanDrill, *, own: bool = False) -> Ticked:
         """A stored row of a draft or of a version; the dose of a version was handed over whole."""
         return cls(
             row.drill, row.side, row.method, row.step, row.place, row.dose, own, row.rest, row.order, row.reason,
-            tuple(row.names), row.manner,
+            tuple(row.names), row.manner, row.there,
         )  # fmt: skip
 
     def chosen(self, start: int) -> Chosen:
@@ -68,6 +71,7 @@ class Ticked:
             reason=self.reason,
             names=self.names,
             manner=stored_manner(self.manner),
+            there=stored_there(self.there),
         )
 
     def dose_fault(self, dose: dict[str, Any]) -> CaseError | None:
@@ -94,6 +98,7 @@ class Ticked:
             "order": self.order,
             "names": list(self.names),
             "manner": self.manner,
+            "there": self.there,
         }
         return told | {name: value for name, value in by_hand.items() if value}
 
@@ -157,6 +162,14 @@ class Draft:
         chosen = self.as_in_force(assessment).chosen(assessment.screen.start_step())
         return assemble(assessment.matcher, chosen, self.groups, order=self.order)
 
+    def elsewhere(self, assessment: Assessment) -> SessionElsewhere | None:
+        """The draft at the second set of places; None without one."""
+        there = assessment.elsewhere
+        if there is None:
+            return None
+        chosen = self.as_in_force(assessment).chosen(assessment.screen.start_step())
+        return session_elsewhere(there.matcher, chosen, self.groups, order=self.order)
+
     def as_plan(self, assessment: Assessment) -> Assessment:
         """The complaint as if the draft were the running plan: what would be offered for home, what stands by hand.
 
@@ -198,6 +211,11 @@ def made_minutes(record: Record) -> float:
 def stored_manner(row: dict[str, Any] | None) -> Manner | None:
     """What was set by hand beyond a dose, as a fact; None where nothing was."""
     return None if row is None else Manner.model_validate(row, strict=False)
+
+
+def stored_there(row: dict[str, Any] | None) -> There | None:
+    """How a drill is done at the second set of places, as a fact; None where nothing was chosen."""
+    return None if row is None else There.model_validate(row, strict=False)
 
 
 def stored_order(row: dict[str, Any] | None) -> StandingOrder | None:

@@ -24,6 +24,8 @@ if TYPE_CHECKING:
 
 MOST_YEARS = 120
 ERASED = "erased"
+ELSEWHERE = "elsewhere"
+"""What the second set of places is called while nobody named it."""
 
 
 def build_situation(library: Library, record: Record) -> core.Situation:
@@ -121,8 +123,19 @@ def _client(record: Record) -> core.Client:
         places=tuple(client.places),
         extra_set=client.extra_set == "yes",
         sits_square={"yes": True, "no": False}.get(client.sits_square),
+        elsewhere=_elsewhere(client),
         **{name: getattr(client, name) for name in named},
     )
+
+
+def _elsewhere(client: models.Client) -> core.Elsewhere | None:
+    """The second set of places; None while no place is there."""
+    if not client.elsewhere_places:
+        return None
+    return _read(
+        core.Elsewhere, name=client.elsewhere_name.strip() or ELSEWHERE, places=tuple(client.elsewhere_places),
+        equipment=tuple(client.elsewhere_equipment),
+    )  # fmt: skip
 
 
 def age_on(birth: dt.date, today: dt.date) -> int:

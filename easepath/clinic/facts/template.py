@@ -98,7 +98,7 @@ def _for_client(assessment: Assessment, one: Ticked, source: str) -> tuple[Ticke
         return None, [f"{title}: taken off, {reason.text(library)}"]
     if prescribe(matcher, drill, sides=drill.sides_done(side_word(side))) is None:
         return None, [f"{title}: taken off, no place or thing it needs is there at home"]
-    row, said = replace(one, side=side), []
+    row, said = replace(one, side=side, there=None), []
     for field, words in _not_for_client(assessment, drill, row):
         row = replace(row, **field)
         said.append(f"{title}: {words}")

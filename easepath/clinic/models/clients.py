@@ -12,6 +12,7 @@ SIDES = [("left", "left"), ("right", "right"), ("both", "both")]
 class Client(models.Model):
     """A person in the clinic's care; lists hold ids of the knowledge.
 
+    The three of `elsewhere` are the second set of places: what it is called, and what is there.
     `revision` counts the changes of what belongs to the person, whichever complaint's page they were made on.
     """
 
@@ -40,6 +41,9 @@ class Client(models.Model):
     )
     sits_square = models.CharField(max_length=3, blank=True, choices=[("yes", "yes"), ("no", "no")])
     confidence = models.CharField(max_length=8, blank=True, choices=[("low", "low"), ("normal", "normal")])
+    elsewhere_name = models.CharField(max_length=30, blank=True)
+    elsewhere_places = models.JSONField(default=list, blank=True)
+    elsewhere_equipment = models.JSONField(default=list, blank=True)
     created_at = models.DateTimeField(auto_now_add=True)
     archived = models.BooleanField(default=False)
     archived_at = models.DateTimeField(null=True, blank=True, editable=False)

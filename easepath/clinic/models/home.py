@@ -55,7 +55,8 @@ class SessionLog(models.Model):
 class SessionDrill(models.Model):
     """One drill of a session: how much was done, the worst pain, and what was felt where; empty is not asked.
 
-    `stopped` says in the client's words why it was broken off for another reason than a sign.
+    `stopped` says in the client's words why it was broken off for another reason than a sign. `stands_for` is the drill
+    of the plan that this one replaced elsewhere, `load` the weight, band and depth its sheet asked for.
     """
 
     session = models.ForeignKey(SessionLog, on_delete=models.CASCADE, related_name="drills")
@@ -68,6 +69,8 @@ class SessionDrill(models.Model):
     felt = models.CharField(max_length=40, blank=True)
     moved = models.CharField(max_length=5, blank=True)
     stopped = models.CharField(max_length=400, blank=True)
+    stands_for = models.CharField(max_length=60, blank=True)
+    load = models.CharField(max_length=120, blank=True)
 
     class Meta:
         ordering = ("position",)

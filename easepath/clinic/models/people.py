@@ -28,7 +28,7 @@ class Clinic(models.Model):
     """One clinic: its name, whom a client calls, its time zone.
 
     `repeats`: measure to (standard error from its own repeated trials, degrees of freedom). `practice`: everybody in
-    it is made up, so its leads need no second factor.
+    it is made up, so its leads need no second factor. The three bands are what the clinic calls them.
     """
 
     name = models.CharField(max_length=120)
@@ -37,10 +37,19 @@ class Clinic(models.Model):
     emergency_note = models.CharField(max_length=200, default="In an emergency call your local emergency number.")
     time_zone = models.CharField(max_length=60, default="Europe/London", validators=[known_time_zone])
     practice = models.BooleanField(default=False)
+    band_light = models.CharField(max_length=20, blank=True)
+    band_medium = models.CharField(max_length=20, blank=True)
+    band_strong = models.CharField(max_length=20, blank=True)
     repeats = models.JSONField(default=dict, blank=True, editable=False)
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def bands(self) -> dict[str, str]:
+        """What it calls its bands, by strength; a strength without a name is not in it."""
+        named = {"light": self.band_light, "medium": self.band_medium, "strong": self.band_strong}
+        return {strength: name.strip() for strength, name in named.items() if name.strip()}
 
 
 class User(AbstractUser):

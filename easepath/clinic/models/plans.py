@@ -17,7 +17,8 @@ class DraftDrill(models.Model):
     `dose` is what the running version has, as long as method, step and side are its; or, where it is `own`, the parts
     of a dose that were set by hand. A `rest` returns between others and is never logged; `order` is what may change at
     home, `reason` why it stands there where the rules would leave it out, `names` its directions in the
-    clinician's words, `manner` what was set by hand beyond its dose.
+    clinician's words, `manner` what was set by hand beyond its dose, `there` how it is done at the second set
+    of places.
     """
 
     visit = models.ForeignKey(Visit, on_delete=models.CASCADE, related_name="draft_drills")
@@ -34,6 +35,7 @@ class DraftDrill(models.Model):
     reason = models.CharField(max_length=300, blank=True)
     names = models.JSONField(default=list, blank=True)
     manner = models.JSONField(null=True, blank=True)
+    there = models.JSONField(null=True, blank=True)
 
     class Meta:
         ordering = ("position",)
@@ -51,7 +53,7 @@ class PlanVersion(models.Model):
     """One version of a plan as it was handed over; a change is a new version.
 
     `order` says who ordered its drills, `groups` which of them are played in rounds. `review_on` is the
-    day agreed for looking at it together.
+    day agreed for looking at it together. `elsewhere` is the session at the second set of places as its sheet says it.
     """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="versions")
@@ -73,6 +75,7 @@ class PlanVersion(models.Model):
     order = models.CharField(max_length=6, choices=[(word, word) for word in ORDERS], default="phases")
     groups = models.JSONField(default=list)
     overridden = models.JSONField(default=list)
+    elsewhere = models.JSONField(null=True)
     difference = models.JSONField(default=list)
     facts = models.ForeignKey(KeptFacts, on_delete=models.PROTECT, null=True, related_name="+")
     knowledge_version = models.CharField(max_length=12)
@@ -98,7 +101,7 @@ class PlanDrill(models.Model):
     """One drill of a version with everything the sheet says about it, as it was that day.
 
     `dose`, that of a side without an extra set, is what the client does; `step` is where it stood on the ladder.
-    `rest`, `order`, `reason`, `names` and `manner` are those of the draft it was handed over from.
+    `rest`, `order`, `reason`, `names`, `manner` and `there` are those of the draft it was handed over from.
     """
 
     version = models.ForeignKey(PlanVersion, on_delete=models.CASCADE, related_name="drills")
@@ -116,6 +119,7 @@ class PlanDrill(models.Model):
     reason = models.CharField(max_length=300, blank=True)
     names = models.JSONField(default=list)
     manner = models.JSONField(null=True)
+    there = models.JSONField(null=True)
 
     class Meta:
         ordering = ("position",)

@@ -88,12 +88,14 @@ class Context:
 
     @cached_property
     def flares(self) -> frozenset[dt.date]:
-        """The dates within the days looked back on which a planned drill flared."""
+        """The dates within the days looked back on which a planned drill flared, or what stood in for one."""
         back = int(self.number("low-adherence", "look_back_days") + self.number("flare", "rest_days"))
         planned = {row.drill for row in self.planned}
         recent = self.responder.answered_since(self.situation.today - dt.timedelta(days=back))
         return frozenset(
-            one.entry.date for one in recent if one.entry.drill in planned and one.response.kind == "flared"
+            one.entry.date
+            for one in recent
+            if one.response.kind == "flared" and planned & {one.entry.drill, one.entry.stands_for}
         )
 
     @property

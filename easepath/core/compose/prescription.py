@@ -140,9 +140,12 @@ def prescribe(
 
 
 def begun_with(matcher: Matcher, drill: Drill, sides: tuple[SideName, ...], manner: Manner) -> tuple[SideName, ...]:
-    """The sides in the order a clinician chose; the stiffer first only where a real difference tells which it is."""
+    """The sides in the order a clinician chose; the stiffer first only where a real difference tells which it is.
+
+    Which moves better that day is not known yet: the order stays the rules'.
+    """
     first = stiffer_side(matcher, drill) if manner.first == "stiffer" else manner.first
-    return sides if first is None else tuple(sorted(sides, key=lambda side: side != first))
+    return tuple(sorted(sides, key=lambda side: side != first)) if first in SIDES else sides
 
 
 def moved_to(matcher: Matcher, item: Prescription, place: Place) -> Prescription:

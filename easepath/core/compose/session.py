@@ -11,7 +11,7 @@ from easepath.core.compose.own_dose import GivenDose
 from easepath.core.compose.play import group_of, in_group, time_played, units_of
 from easepath.core.compose.prescription import Prescription, prescribe
 from easepath.core.dose.time import SessionTime
-from easepath.core.facts import DrillGroup, Manner, StandingOrder
+from easepath.core.facts import DrillGroup, Manner, StandingOrder, There
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.rank import CLINICIAN_ONLY, Matcher
 from easepath.core.reasons import Reason
@@ -29,7 +29,7 @@ class Chosen:
 
     A dose wins over its step. A `rest` is a drill of the session that returns between others. `reason` is why it stands
     there where the rules would leave it out, `order` what may change at home, `names` its directions in words,
-    and `manner` what was set beyond its dose.
+    `manner` what was set beyond its dose, and `there` how it is done at the second set of places.
     """
 
     drill: str
@@ -43,6 +43,7 @@ class Chosen:
     reason: str = ""
     names: tuple[str, ...] = ()
     manner: Manner | None = None
+    there: There | None = None
 
     @property
     def sides(self) -> frozenset[SideName]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
@@ -38,6 +38,10 @@ SIGN_SITES = (Sites.CALF, Sites.BETWEEN_THE_LEGS)
 """Where a sign means more than its drill: offered with every drill, those handed over before they had a word too."""
 Pictured = Callable[[str, SideWord, Place], str]
 """What the picture of a drill on a side at a place shows, in words."""
+
+
+Bands = Mapping[str, str]
+"""What a clinic calls its bands, by strength."""
 
 
 class SheetPart(BaseModel):
@@ -108,8 +112,11 @@ class Stretch(SheetPart):
     seconds: float
 
 
-def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured) -> SheetEntry:
-    """One drill of the sheet: wording, dose, time, pace, what was changed and why, what to watch."""
+def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured, bands: Bands | None = None) -> SheetEntry:
+    """One drill of the sheet: wording, dose, time, pace, what was changed and why, what to watch.
+
+    `bands` are the clinic's own names for its bands by strength.
+    """
     library = matcher.screen.library
     drill, wording = item.drill, library.wording.get(item.drill.id)
     coaching = library.coaching.get(drill.id)
@@ -119,7 +126,7 @@ def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured) -> She
         phase=drill.phase,
         method_name=library.methods[item.method].name,
         pain_rule=library.methods[item.method].pain_rule,
-        sides=tuple(_side(library, item, side, pictured) for side in item.sides),
+        sides=tuple(_side(library, item, side, pictured, bands) for side in item.sides),
         seconds=item.seconds,
         per_day=item.per_day,
         days_per_week=item.days_per_week,
@@ -143,17 +150,17 @@ def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured) -> She
     )
 
 
-def side_words(item: Prescription, side: SideDose) -> str:
-    """What one side does in words, with the load and depth that were set by hand."""
-    return ", ".join(word for word in (dose_words(side.dose, item.method), load_words(item.manner)) if word)
+def side_words(item: Prescription, side: SideDose, bands: Bands | None = None) -> str:
+    """What one side does in words, with load and depth as set by hand; `bands` by strength as called here."""
+    return ", ".join(word for word in (dose_words(side.dose, item.method), load_words(item.manner, bands)) if word)
 
 
-def _side(library: Library, item: Prescription, side: SideDose, pictured: Pictured) -> SideOnSheet:
+def _side(library: Library, item: Prescription, side: SideDose, pictured: Pictured, bands: Bands | None) -> SideOnSheet:
     beats = pace_of(side.dose, item.drill, item.method, item.breath_s, stages_of(library, item), item.manner.rest_s)
     return SideOnSheet(
         side=side.side,
         dose=side.dose.model_dump(exclude_none=True),
-        words=side_words(item, side),
+        words=side_words(item, side, bands),
         seconds=round(side.seconds, 3),
         alt=pictured(item.drill.id, side.side, item.place),
         pace=tuple(BeatOnSheet(**beat.as_data()) for beat in beats),

@@ -2,7 +2,7 @@
 
 from easepath.core.facts.base import Fact
 from easepath.core.facts.complaint import Complaint, PainReport
-from easepath.core.facts.person import Client, ClientFactor, Limit
+from easepath.core.facts.person import Client, ClientFactor, Elsewhere, Limit
 from easepath.core.facts.plan import (
     Clearance,
     DrillGroup,
@@ -14,13 +14,14 @@ from easepath.core.facts.plan import (
     PlannedDrill,
     SignAnswer,
     StandingOrder,
+    There,
 )  # fmt: skip
 from easepath.core.facts.room import Goal, OwnError, Sitting, Tryout
 from easepath.core.facts.session import LogEntry
 from easepath.core.facts.situation import Situation
 
 __all__ = [
-    "Clearance", "Client", "ClientFactor", "Complaint", "DrillGroup", "Fact", "Goal", "Limit", "LogEntry", "Manner",
-    "NeedSet", "Override", "OwnDose", "OwnError", "PainReport", "Plan", "PlannedDrill", "SignAnswer", "Sitting",
-    "Situation", "StandingOrder", "Tryout",
+    "Clearance", "Client", "ClientFactor", "Complaint", "DrillGroup", "Elsewhere", "Fact", "Goal", "Limit", "LogEntry",
+    "Manner", "NeedSet", "Override", "OwnDose", "OwnError", "PainReport", "Plan", "PlannedDrill", "SignAnswer",
+    "Sitting", "Situation", "StandingOrder", "There", "Tryout",
 ]  # fmt: skip

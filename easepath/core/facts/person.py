@@ -50,12 +50,20 @@ class Limit(Fact):
     side: SideWord | None = None
 
 
+class Elsewhere(Fact):
+    """Somewhere else where the session is done now and then: what it is called, and what is there."""
+
+    name: Annotated[str, Field(min_length=1, max_length=30)]
+    places: Annotated[tuple[Place, ...], Field(min_length=1)]
+    equipment: tuple[str, ...] = ()
+
+
 class Client(Fact):
     """Who the program is for and what they really have.
 
     `floor` says how they get down and up again, `sits_square` whether an ordinary seat bends hip and knee to 90
     degrees, `stages` by profile the stage of an operation that is not the complaint, `extra_set` whether the affected
-    side may do one set more.
+    side may do one set more. `elsewhere` is the second set of places.
     """
 
     age: Annotated[float, Field(ge=0, le=120)] | None = None
@@ -76,6 +84,13 @@ class Client(Fact):
     floor: Literal["alone", "chair", "no"] | None = None
     sits_square: bool | None = None
     stages: dict[str, int] = Field(default_factory=dict)
+    elsewhere: Elsewhere | None = None
+
+    def when_elsewhere(self) -> Client | None:
+        """The same person with what is there at the second set of places; None without one."""
+        if self.elsewhere is None:
+            return None
+        return self.model_copy(update={"places": self.elsewhere.places, "equipment": self.elsewhere.equipment})
 
     @property
     def years(self) -> int | None:

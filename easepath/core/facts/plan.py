@@ -9,7 +9,7 @@ from pydantic import Field
 
 from easepath.core.facts.base import Fact, Step, Weight
 from easepath.core.knowledge.models import Dose
-from easepath.core.vocabulary import SideName, SideWord, sides_of
+from easepath.core.vocabulary import Place, SideName, SideWord, sides_of
 
 
 class StandingOrder(Fact):
@@ -52,7 +52,8 @@ Level = Literal["thigh", "knee", "shin", "floor"]
 class Manner(Fact):
     """How a drill is done beyond its dose, as a clinician set it; None leaves it to the rules.
 
-    `rest_s` are the seconds between sets, `first` the side it begins with, `extra_set` whether the affected side does
+    `rest_s` are the seconds between sets, `first` the side it begins with (`better`: the one that moves better that
+    day, which the client is asked), `extra_set` whether the affected side does
     one more; `left` and `right` are the parts of the dose that differ there. What is heavy or deep - `kilograms`,
     `band`, `level`, `height_cm` - only a person raises. `cap_lift` raises its effort cap by so many percent until its
     next stirred or flared session.
@@ -62,7 +63,7 @@ class Manner(Fact):
     per_day: Annotated[int, Field(ge=1, le=6)] | None = None
     days_per_week: Annotated[int, Field(ge=1, le=7)] | None = None
     extra_set: bool | None = None
-    first: Literal["left", "right", "stiffer"] | None = None
+    first: Literal["left", "right", "stiffer", "better"] | None = None
     kilograms: Annotated[float, Field(gt=0, le=60)] | None = None
     band: BandStrength | None = None
     level: Level | None = None
@@ -83,6 +84,14 @@ class Manner(Fact):
     def same_on_both(self) -> Manner:
         """The manner without what differs by side: a dose that a rule changed is that of both."""
         return self.model_copy(update={"left": None, "right": None})
+
+
+class There(Fact):
+    """What a clinician chose for a drill at the second set of places; nothing chosen leaves it to the rules."""
+
+    place: Place | None = None
+    instead: str | None = None
+    leave_out: bool = False
 
 
 class PlannedDrill(Fact):

@@ -18,7 +18,8 @@ class LogEntry(Fact):
     `stopped` says in the client's words why the session was broken off.
     `held` marks a morning that belongs to the session but was charged to another drill: this entry
     neither counts against the drill nor lets it go up. `unexplained` marks a bad morning that no drill's
-    own pain explains. Both are told by charging, never by a case file.
+    own pain explains. Both are told by charging, never by a case file. `stands_for` is the planned drill
+    that this one replaced at the second set of places.
     """
 
     date: dt.date
@@ -39,6 +40,7 @@ class LogEntry(Fact):
     session: Annotated[str, Field(min_length=1)] | None = None
     held: bool = False
     unexplained: bool = False
+    stands_for: str | None = None
 
     @property
     def sides(self) -> frozenset[SideName]:

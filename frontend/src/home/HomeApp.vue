@@ -7,8 +7,9 @@ import MorningCard from './MorningCard.vue'
 import SessionPlayer from './SessionPlayer.vue'
 import SorenessCard from './SorenessCard.vue'
 import SheetView from './SheetView.vue'
+import { arranged, AS_HANDED_OVER, type Today } from './arranged'
 import { useOutbox } from './outbox'
-import { useRun } from './useRun'
+import { useRun, type UseRunReturn } from './useRun'
 import { useSheet } from './useSheet'
 
 const token = location.pathname.split('/')[2] ?? ''
@@ -16,7 +17,10 @@ const { sheet, problem, read } = useSheet(token)
 const told = ref(new Set<string>())
 const sentToday = ref(false)
 const outbox = useOutbox(token)
-const run = useRun(sheet, token)
+/** what is told before the session begins; a session under way keeps its own */
+const chosen = ref<Today>(AS_HANDED_OVER)
+const today = computed(() => sheet.value && arranged(sheet.value, run.state.value?.today ?? chosen.value))
+const run: UseRunReturn = useRun(today, token)
 
 async function load(): Promise<void> {
   await read()
@@ -50,12 +54,12 @@ async function tellSoreness(one: HomeSchemas['OpenSoreness'], gone: boolean): Pr
 }
 
 async function finish(after: number | null): Promise<void> {
-  const state = run.state.value
-  if (!state || !sheet.value) return
-  const drills = sheet.value.drills
+  const [state, played] = [run.state.value, today.value]
+  if (!state || !played) return
+  const drills = played.drills
     .filter((d) => state.reports[d.drill])
     .map((d) => ({ drill: d.drill, side: d.side, moved: '' as const, stopped: '', ...state.reports[d.drill]! }))
-  const leftOut = sheet.value.drills.filter((d) => state.leftOut.includes(d.drill) && !state.reports[d.drill]).map((d) => d.title)
+  const leftOut = played.drills.filter((d) => state.leftOut.includes(d.drill) && !state.reports[d.drill]).map((d) => d.title)
   const note = leftOut.length ? `Left out: ${leftOut.join(', ')}`.slice(0, 400) : ''
   run.clear()
   sentToday.value = true
@@ -70,7 +74,7 @@ async function finish(after: number | null): Promise<void> {
       <h1>{{ problem.status === 410 ? 'This link does not work any more' : 'The page could not be read' }}</h1>
       <p>{{ problem.status === 410 ? 'Please call the clinic that gave it to you and ask for a new one. Do not go on from memory.' : problem.detail }}</p>
     </section>
-    <p v-else-if="!sheet" class="quiet">one moment</p>
+    <p v-else-if="!sheet || !today" class="quiet">one moment</p>
     <template v-else>
       <p v-if="outbox.letters.value.length" class="unsent" role="status">
         {{ outbox.letters.value.length === 1 ? 'One report is' : `${outbox.letters.value.length} reports are` }} kept on this phone and will be sent.
@@ -85,12 +89,12 @@ async function finish(after: number | null): Promise<void> {
         <p>The clinic wants to talk with you, or a doctor must see you, before you go on. Call {{ phone }}.</p>
         <p>{{ sheet.clinic.emergency }}</p>
       </section>
-      <SessionPlayer v-else-if="run.state.value && !run.state.value.finished" :run="run" :sheet="sheet" />
-      <AfterSession v-else-if="run.state.value?.finished" :sheet="sheet" :reports="run.state.value.reports" @done="finish" />
+      <SessionPlayer v-else-if="run.state.value && !run.state.value.finished" :run="run" :sheet="today" />
+      <AfterSession v-else-if="run.state.value?.finished" :sheet="today" :reports="run.state.value.reports" @done="finish" />
       <template v-else>
         <MorningCard v-for="m in mornings" :key="m.session" :date="m.date" :today="sheet.today" @told="(pain, unusual) => tellMorning(m.session, pain, unusual)" />
         <SorenessCard v-for="one in soreness" :key="one.session" :date="one.date" :today="sheet.today" @told="(gone) => tellSoreness(one, gone)" />
-        <SheetView :sheet="sheet" :done="sheet.done_today || sentToday" :sign="unsentSign" @begin="run.begin" />
+        <SheetView v-model:today="chosen" :sheet="today" :done="sheet.done_today || sentToday" :sign="unsentSign" @begin="(before) => run.begin(before, chosen)" />
       </template>
     </template>
   </main>

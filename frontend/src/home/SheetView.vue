@@ -5,15 +5,18 @@ import DrillPicture from '@/ui/DrillPicture.vue'
 import MovingPicture from '@/ui/MovingPicture.vue'
 import PainStrip from '@/ui/PainStrip.vue'
 import { shortDate } from '@/ui/dates'
+import ChoiceRow from '@/ui/ChoiceRow.vue'
 import TapeLine from '@/ui/TapeLine.vue'
 import { sided, sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
+import { asksBetter, type Today } from './arranged'
 import StopSigns from './StopSigns.vue'
 import { phoneWords } from './words'
 
 /** The current sheet: what to have ready, the drills, what to leave out, and the way into the session. */
 const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; done: boolean; sign?: string }>()
 const emit = defineEmits<{ begin: [before: number | null] }>()
+const today = defineModel<Today>('today', { required: true })
 const asking = ref(false)
 const before = ref<number | null>(null)
 const opened = ref<number | null>(null)
@@ -35,6 +38,10 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
     <p v-if="sheet.rest_until && !ending" class="stop-box"><strong>Rest up to and with {{ shortDate(sheet.rest_until) }}.</strong> The last session was too much; the clinic makes the next one easier. Rest days are part of the plan.</p>
     <p v-if="!sheet.drills.length" class="known-box">There is nothing to do for now. The clinic will be in touch, or call {{ sheet.clinic.phone }}.</p>
     <template v-else>
+      <template v-if="sheet.elsewhere">
+        <ChoiceRow keep label="Where are you today?" :options="[{ value: 'home', text: 'at home' }, { value: 'there', text: sheet.elsewhere.name }]" :model-value="today.there ? 'there' : 'home'" @update:model-value="today = { ...today, there: $event === 'there' }" />
+        <p v-if="today.there && sheet.elsewhere.left_out.length" class="quiet">Not here: {{ sheet.elsewhere.left_out.join(', ') }}.</p>
+      </template>
       <p><strong>Have ready:</strong> {{ sheet.have_ready.join(', ') || 'nothing' }}. It takes {{ minutesWords(sheet.seconds) }}.</p>
       <p v-if="sheet.review_on">We look at it together on <strong>{{ shortDate(sheet.review_on) }}</strong>.</p>
       <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :width="352" />
@@ -47,7 +54,7 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
             <span><strong>{{ drill.title }}</strong><br />
               <span v-if="drill.paused" class="clay">paused: leave it out until the clinic has talked with you</span>
               <span v-else-if="drill.rest" class="quiet">once more, to rest</span>
-              <span v-else class="quiet">{{ sidesWords(drill) }}<template v-if="drill.beside">, beside the session, when it suits you</template></span>
+              <span v-else class="quiet">{{ sidesWords(drill, asksBetter({ drills: [drill] }) && !today.better) }}<template v-if="drill.beside">, beside the session, when it suits you</template></span>
             </span>
           </button>
           <div v-if="opened === n" class="more">
@@ -70,6 +77,7 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
       <p v-if="sheet.leave_out.length"><strong>Leave out for now:</strong> {{ sheet.leave_out.join('; ') }}.</p>
       <p v-if="ending || allPaused" class="quiet">{{ ending ? 'The session comes back when the clinic has talked with you.' : 'Every drill is paused until the clinic has talked with you.' }}</p>
       <div v-else-if="asking" class="ask">
+        <ChoiceRow v-if="asksBetter(sheet)" label="Which side moves better today? You begin with it." :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }]" :model-value="today.better" @update:model-value="today = { ...today, better: $event }" />
         <PainStrip v-model="before" label="Before you begin: pain now" large />
         <button class="act next big" :disabled="before === null" @click="emit('begin', before)">Begin</button>
       </div>

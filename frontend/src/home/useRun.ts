@@ -1,6 +1,7 @@
 import { computed, onBeforeUnmount, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import { place, runs, spans, type Placed } from '@/ui/tape'
+import type { Today } from './arranged'
 import { useAwake } from './useAwake'
 
 export interface Report {
@@ -32,6 +33,8 @@ export interface RunState {
   spent: Record<number, number>
   /** drills that were passed over without being done */
   leftOut: string[]
+  /** what was told before it began; a session kept from before has nothing of it */
+  today?: Today
 }
 
 export interface UseRunReturn {
@@ -43,7 +46,7 @@ export interface UseRunReturn {
   left: ComputedRef<number>
   drillIndex: ComputedRef<number | null>
   total: ComputedRef<number>
-  begin: (before: number | null) => void
+  begin: (before: number | null, today?: Today) => void
   toggle: () => void
   stopDrill: () => void
   skip: () => void
@@ -160,11 +163,11 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     state.value.doneShare = share
   }
 
-  function begin(before: number | null): void {
+  function begin(before: number | null, today?: Today): void {
     if (!sheet.value) return
     state.value = {
       version: sheet.value.version, date: sheet.value.today, before, at: 0, reports: {}, asking: null, doneShare: 100,
-      finished: false, spent: {}, leftOut: [],
+      finished: false, spent: {}, leftOut: [], today,
     }
     away.value = false
     jumpOver()

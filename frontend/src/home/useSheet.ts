@@ -46,7 +46,7 @@ export function useSheet(token: string): UseSheetReturn {
 
 /** Ask for every picture at once, so that a session goes on without the network. */
 function keepPictures(found: Sheet): void {
-  for (const drill of found.drills) {
+  for (const drill of [...found.drills, ...(found.elsewhere?.drills ?? [])]) {
     for (const { side } of drill.sides) motionOf({ picture: drill.picture, side, place: drill.place }).catch(() => undefined)
   }
 }

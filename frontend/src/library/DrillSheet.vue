@@ -5,6 +5,7 @@ import { clinic, outcome } from '@/api/client'
 import { needWords } from '@/app/options'
 import { unwrap } from '@/shell/useVisit'
 import MovingPicture from '@/ui/MovingPicture.vue'
+import { placeWords } from '@/ui/places'
 import RowReview from './RowReview.vue'
 
 /** One drill whole: it moves, says what it asks and loads, and what stands beside it on its ladder. */
@@ -29,7 +30,7 @@ const other = computed(() => data.value?.loads.filter((load) => load.other_side)
       <p class="small quiet">{{ data.card.name === data.card.title ? '' : `${data.card.name} · ` }}{{ data.card.phase_word }}{{ data.card.one_sided ? ` · drawn for the ${side} side` : '' }}</p>
       <MovingPicture :picture="data.card.picture" :side="data.card.one_sided ? side : 'both'" :place="place" :alt="data.card.alt" />
       <div v-if="data.card.places.length > 1" class="places" role="group" aria-label="Where it is drawn">
-        <button v-for="p in data.card.places" :key="p" type="button" :aria-pressed="place === p" @click="place = place === p ? undefined : p">{{ p === 'stand' ? 'standing' : p }}</button>
+        <button v-for="p in data.card.places" :key="p" type="button" :aria-pressed="place === p" @click="place = place === p ? undefined : p">{{ placeWords(p) }}</button>
       </div>
       <p v-for="line in data.do" :key="line">{{ line }}</p>
       <p><strong>To feel:</strong> {{ data.feel }}</p>

@@ -8,12 +8,12 @@ import { needWords } from '@/app/options'
 import { unwrap } from '@/shell/useVisit'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import PickOne from '@/ui/PickOne.vue'
+import { PLACES } from '@/ui/places'
 import DrillSheet from './DrillSheet.vue'
 import ShelfHeader from './ShelfHeader.vue'
 
 /** Every drill with its picture: found by words, phase and place, opened beside the list. */
 const PAGE = 40
-const PLACES = ['floor', 'bed', 'chair', 'desk', 'wall', 'stand'] as const
 const route = useRoute()
 const router = useRouter()
 const search = ref('')
@@ -49,7 +49,7 @@ const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
         <div class="filters">
           <Input v-model:value="search" type="search" placeholder="name, need or where it is felt" aria-label="Find by name, need or where it is felt" />
           <PickOne v-model="phase" clearable label="phase" placeholder="any phase" :options="phases.map((one) => ({ value: one.phase, text: one.phase_word }))" />
-          <PickOne v-model="place" clearable label="where" placeholder="anywhere" :options="PLACES.map((p) => ({ value: p, text: p === 'stand' ? 'standing' : p }))" />
+          <PickOne v-model="place" clearable label="where" placeholder="anywhere" :options="PLACES" />
           <PickOne :model-value="side" label="side drawn" :options="[{ value: 'left', text: 'left drawn' }, { value: 'right', text: 'right drawn' }]" @update:model-value="(s) => { if (s) side = s }" />
         </div>
         <p v-if="isError" class="stop-box">The drills could not be read. <button class="act" @click="refetch()">Try again</button></p>

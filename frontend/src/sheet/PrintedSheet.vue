@@ -8,6 +8,8 @@ import { shortDate } from '@/ui/dates'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import PrintChoices from './PrintChoices.vue'
 import TapeLine from '@/ui/TapeLine.vue'
+import ElsewherePrinted from './ElsewherePrinted.vue'
+import { placeWords } from '@/ui/places'
 import { sided, sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
 
@@ -45,7 +47,7 @@ const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
         <li v-for="(drill, n) in sheet.drills" :key="n">
           <p v-if="drill.in_turn"><strong>{{ drill.in_turn }}</strong></p>
           <h2><span class="n">{{ n + 1 }}</span> {{ drill.title }}<template v-if="drill.rest">, once more to rest</template></h2>
-          <p class="dose"><strong>{{ sidesWords(drill) }}</strong> · {{ drill.per_day > 1 ? `${drill.per_day} times a day` : 'once a day' }}, {{ drill.days_per_week }} days a week · {{ drill.place === 'stand' ? 'standing' : `on the ${drill.place}` }}<template v-if="drill.beside"> · beside the session</template></p>
+          <p class="dose"><strong>{{ sidesWords(drill, drill.better_first) }}</strong> · {{ drill.per_day > 1 ? `${drill.per_day} times a day` : 'once a day' }}, {{ drill.days_per_week }} days a week · {{ placeWords(drill.place) }}<template v-if="drill.beside"> · beside the session</template></p>
           <p v-if="drill.names.length"><strong>In turn:</strong> {{ drill.names.join(', ') }}</p>
           <div class="cols">
             <div class="pictures"><DrillPicture v-for="one in positions(drill.sides)" :key="one.side + one.pose" :picture="drill.picture" :side="one.side" :pose="one.pose" :place="drill.place" look="print" size="small" :alt="one.pose === 'start' ? 'Start' : (one.alt ?? '')" eager /></div>
@@ -60,6 +62,7 @@ const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
           <p class="stop"><strong>Stop this drill for:</strong> {{ drill.stop.join('; ') }}.</p>
         </li>
       </ol>
+      <ElsewherePrinted v-if="sheet.elsewhere" :sheet="sheet.elsewhere" />
       <p v-if="sheet.leave_out.length" class="small"><strong>Leave out for now:</strong> {{ sheet.leave_out.join('; ') }}.</p>
       <section v-if="sheet.desk.length"><h2>Breaks at work</h2><p v-for="one in sheet.desk" :key="one.at"><strong>{{ one.at }}</strong> {{ one.drills.map(sided).join(', ') }}</p></section>
       <div class="stop-box"><strong>Stop and call us, {{ sheet.clinic.phone }},</strong> when pain is still worse the next morning, or a stop sign comes.</div>

@@ -31,7 +31,7 @@ defineProps<{ frame: Schemas['Frame'] }>()
       <li v-for="(drill, n) in frame.sheet.drills" :key="n">
         <span class="seen">
           <DrillPicture :picture="drill.picture" :side="drill.sides[0]?.side ?? drill.side" :place="drill.place" size="small" :alt="drill.sides[0]?.alt ?? ''" />
-          <span><strong>{{ drill.title }}</strong><br /><span class="small quiet">{{ sidesWords(drill) }}</span></span>
+          <span><strong>{{ drill.title }}</strong><br /><span class="small quiet">{{ sidesWords(drill, drill.better_first) }}</span></span>
         </span>
         <span v-for="change in drill.modified" :key="change" class="small clay">changed: {{ change }}</span>
       </li>

@@ -3,11 +3,12 @@ interface Sided {
   sides: { side: string; words: string }[]
 }
 
-/** The dose of a drill with its sides: told once where both do the same, side by side where they differ. */
-export function sidesWords(drill: Sided): string {
+/** The dose of a drill with its sides: told once where both do the same; the day may decide which is the first. */
+export function sidesWords(drill: Sided, better = false): string {
   const [first, second] = drill.sides
   if (!first) return ''
-  if (second) return first.words === second.words ? `${first.words}, each side, ${first.side} first` : drill.sides.map((s) => `${s.side} ${s.words}`).join('; ')
+  const begins = better ? 'the side that moves better that day first' : `${first.side} first`
+  if (second) return first.words === second.words ? `${first.words}, each side, ${begins}` : drill.sides.map((s) => `${s.side} ${s.words}`).join('; ') + (better ? `, ${begins}` : '')
   return drill.side === 'both' ? first.words : `${drill.side} side, ${first.words}`
 }
 

@@ -930,6 +930,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit}/plan/elsewhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Elsewhere
+         * @description The session at the second set of places, and what may be chosen there for each drill.
+         */
+        get: operations["read_elsewhere"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit}/plan/lengths": {
         parameters: {
             query?: never;
@@ -2068,6 +2088,40 @@ export interface components {
             words: string;
         };
         /**
+         * ElsewhereOut
+         * @description The session there: what it is called, how long it takes, and row by row what is done; no name without one.
+         */
+        ElsewhereOut: {
+            /** Drills */
+            drills: components["schemas"]["ThereDrill"][];
+            /** Have Ready */
+            have_ready: string[];
+            /** Name */
+            name: string;
+            /** Over Minutes */
+            over_minutes: boolean;
+            /** Seconds */
+            seconds: number;
+        };
+        /**
+         * ElsewhereSheet
+         * @description The session at the second set of places: what it is called, and what takes the place of the sheet's own.
+         */
+        ElsewhereSheet: {
+            /** Drills */
+            drills: components["schemas"]["HomeDrill"][];
+            /** Have Ready */
+            have_ready: string[];
+            /** Left Out */
+            left_out: string[];
+            /** Name */
+            name: string;
+            /** Seconds */
+            seconds: number;
+            /** Timeline */
+            timeline: components["schemas"]["Stretch"][];
+        };
+        /**
          * EraseIn
          * @description The client's full name, typed to confirm.
          */
@@ -2376,6 +2430,11 @@ export interface components {
              * @default false
              */
             beside: boolean;
+            /**
+             * Better First
+             * @default false
+             */
+            better_first: boolean;
             /** Breath S */
             breath_s: number;
             /**
@@ -2470,6 +2529,11 @@ export interface components {
             side: "left" | "right" | "both";
             /** Sides */
             sides: components["schemas"]["SideOnSheet"][];
+            /**
+             * Stands For
+             * @default
+             */
+            stands_for: string;
             /** Step */
             step: number;
             /** Stop */
@@ -2679,7 +2743,8 @@ export interface components {
          * Manner
          * @description How a drill is done beyond its dose, as a clinician set it; None leaves it to the rules.
          *
-         *     `rest_s` are the seconds between sets, `first` the side it begins with, `extra_set` whether the affected side does
+         *     `rest_s` are the seconds between sets, `first` the side it begins with (`better`: the one that moves better that
+         *     day, which the client is asked), `extra_set` whether the affected side does
          *     one more; `left` and `right` are the parts of the dose that differ there. What is heavy or deep - `kilograms`,
          *     `band`, `level`, `height_cm` - only a person raises. `cap_lift` raises its effort cap by so many percent until its
          *     next stirred or flared session.
@@ -2694,7 +2759,7 @@ export interface components {
             /** Extra Set */
             extra_set?: boolean | null;
             /** First */
-            first?: ("left" | "right" | "stiffer") | null;
+            first?: ("left" | "right" | "stiffer" | "better") | null;
             /** Height Cm */
             height_cm?: number | null;
             /** Kilograms */
@@ -3383,7 +3448,7 @@ export interface components {
         };
         /**
          * PlannedDrillOut
-         * @description A drill of the running version, for a session entered on the client's behalf.
+         * @description A drill of the running version, for a session entered on the client's behalf; `stands_for` only elsewhere.
          */
         PlannedDrillOut: {
             /** Drill */
@@ -3395,6 +3460,8 @@ export interface components {
              * @enum {string}
              */
             side: "left" | "right" | "both";
+            /** Stands For */
+            stands_for: string;
             /** Title */
             title: string;
         };
@@ -3744,6 +3811,8 @@ export interface components {
             adherence: number | null;
             /** Drills */
             drills: components["schemas"]["DrillResponse"][];
+            /** Elsewhere */
+            elsewhere: string;
             /** Mornings Open */
             mornings_open: components["schemas"]["OpenMorning"][];
             /** Planned */
@@ -4053,6 +4122,8 @@ export interface components {
         /**
          * SessionDrillOut
          * @description A drill of a session with its response; without one where the session was left out of the count.
+         *
+         *     `stands_for` is the title of the drill it replaced elsewhere, `load` the weight, band and depth asked for.
          */
         SessionDrillOut: {
             /** Done Pct */
@@ -4065,6 +4136,8 @@ export interface components {
             felt: string;
             /** Kind */
             kind: ("calm" | "stirred" | "flared" | "waiting") | null;
+            /** Load */
+            load: string;
             /** Moved */
             moved: ("none" | "up" | "down") | "";
             /**
@@ -4072,6 +4145,8 @@ export interface components {
              * @enum {string}
              */
             side: "left" | "right" | "both";
+            /** Stands For */
+            stands_for: string;
             /** Stopped */
             stopped: string;
             /** Symptom */
@@ -4156,6 +4231,7 @@ export interface components {
             difference: string[];
             /** Drills */
             drills: components["schemas"]["HomeDrill"][];
+            elsewhere: components["schemas"]["ElsewhereSheet"] | null;
             /** Emergencies */
             emergencies: string[];
             /** Emergency Line */
@@ -4183,7 +4259,9 @@ export interface components {
         };
         /**
          * SheetDrill
-         * @description One drill of a sheet, how it is planned, and the name of its pictures.
+         * @description One drill of a sheet, how it is planned, the name of its pictures, and whose place it takes elsewhere.
+         *
+         *     One that is `better_first` begins with the side that moves better that day.
          */
         SheetDrill: {
             /**
@@ -4191,6 +4269,11 @@ export interface components {
              * @default false
              */
             beside: boolean;
+            /**
+             * Better First
+             * @default false
+             */
+            better_first: boolean;
             /** Breath S */
             breath_s: number;
             /**
@@ -4275,6 +4358,11 @@ export interface components {
             side: "left" | "right" | "both";
             /** Sides */
             sides: components["schemas"]["SideOnSheet"][];
+            /**
+             * Stands For
+             * @default
+             */
+            stands_for: string;
             /** Step */
             step: number;
             /** Stop */
@@ -4555,6 +4643,21 @@ export interface components {
             /** Days Per Week */
             days_per_week?: number | null;
             /**
+             * Elsewhere Equipment
+             * @default []
+             */
+            elsewhere_equipment: string[];
+            /**
+             * Elsewhere Name
+             * @default
+             */
+            elsewhere_name: string;
+            /**
+             * Elsewhere Places
+             * @default []
+             */
+            elsewhere_places: string[];
+            /**
              * Equipment
              * @default []
              */
@@ -4829,11 +4932,51 @@ export interface components {
             verdict: "clear" | "caution" | "modify" | "exclude";
         };
         /**
+         * There
+         * @description What a clinician chose for a drill at the second set of places; nothing chosen leaves it to the rules.
+         */
+        There: {
+            /** Instead */
+            instead?: string | null;
+            /**
+             * Leave Out
+             * @default false
+             */
+            leave_out: boolean;
+            /** Place */
+            place?: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand") | null;
+        };
+        /**
+         * ThereDrill
+         * @description A drill of the sheet there: `at` is where it is done, `instead` what stands in for it; neither: left out.
+         *
+         *     `places` and `choices` are what may be chosen; a drill that cannot be done there itself has no places.
+         */
+        ThereDrill: {
+            /** At */
+            at: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand") | null;
+            /** By Hand */
+            by_hand: boolean;
+            /** Choices */
+            choices: components["schemas"]["Named"][];
+            /** Drill */
+            drill: string;
+            /** Instead */
+            instead: string;
+            /** Instead Title */
+            instead_title: string;
+            /** Places */
+            places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
+            /** Title */
+            title: string;
+        };
+        /**
          * TickedDrill
          * @description A drill of the sheet; no step leaves the start dose to the rules, a dose set by hand wins over its step.
          *
          *     A `rest` returns between others; `reason` says why it is there where the rules would leave it out, `names`
-         *     are its directions in the clinician's words, `manner` is what is set by hand beyond its dose.
+         *     are its directions in the clinician's words, `manner` is what is set by hand beyond its dose, `there` how
+         *     it is done at the second set of places.
          */
         TickedDrill: {
             dose?: components["schemas"]["OwnDose"] | null;
@@ -4874,6 +5017,7 @@ export interface components {
             side: "left" | "right" | "both";
             /** Step */
             step?: number | null;
+            there?: components["schemas"]["There"] | null;
         };
         /**
          * TriedOut
@@ -10745,6 +10889,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ByHandOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_elsewhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ElsewhereOut"];
                 };
             };
             /** @description Bad Request */

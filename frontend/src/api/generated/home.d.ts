@@ -176,6 +176,24 @@ export interface components {
             rounds: number;
         };
         /**
+         * ElsewhereSheet
+         * @description The session at the second set of places: what it is called, and what takes the place of the sheet's own.
+         */
+        ElsewhereSheet: {
+            /** Drills */
+            drills: components["schemas"]["HomeDrill"][];
+            /** Have Ready */
+            have_ready: string[];
+            /** Left Out */
+            left_out: string[];
+            /** Name */
+            name: string;
+            /** Seconds */
+            seconds: number;
+            /** Timeline */
+            timeline: components["schemas"]["Stretch"][];
+        };
+        /**
          * HomeDrill
          * @description A drill on the client's sheet; paused when a stop sign paused it.
          *
@@ -187,6 +205,11 @@ export interface components {
              * @default false
              */
             beside: boolean;
+            /**
+             * Better First
+             * @default false
+             */
+            better_first: boolean;
             /** Breath S */
             breath_s: number;
             /**
@@ -281,6 +304,11 @@ export interface components {
             side: "left" | "right" | "both";
             /** Sides */
             sides: components["schemas"]["SideOnSheet"][];
+            /**
+             * Stands For
+             * @default
+             */
+            stands_for: string;
             /** Step */
             step: number;
             /** Stop */
@@ -320,6 +348,7 @@ export interface components {
             done_today: boolean;
             /** Drills */
             drills: components["schemas"]["HomeDrill"][];
+            elsewhere: components["schemas"]["ElsewhereSheet"] | null;
             /** Emergencies */
             emergencies: string[];
             /** Emergency Line */

@@ -18,6 +18,7 @@ const LEVELS: { value: NonNullable<Manner['level']>; text: string }[] = [{ value
 const firsts = computed(() => [
   { value: 'left' as const, text: 'left' }, { value: 'right' as const, text: 'right' },
   { value: 'stiffer' as const, text: props.drill.stiffer ? `the stiffer, ${props.drill.stiffer} today` : 'the stiffer, not known yet' },
+  { value: 'better' as const, text: 'the one that moves better that day' },
 ])
 const twoSided = computed(() => props.drill.words.length > 1)
 const faults = computed(() => Object.entries(props.fields).filter(([name]) => name.startsWith(`drills.${props.at}.manner`) && !/manner\.(left|right)/.test(name)).map(([, text]) => text))

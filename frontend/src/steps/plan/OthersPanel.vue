@@ -3,6 +3,7 @@ import { Input, Segmented } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import PickOne from '@/ui/PickOne.vue'
+import { PLACES } from '@/ui/places'
 import OtherRow from './OtherRow.vue'
 
 /** Every drill of the library for this client: the best first, then what is put on by hand with a reason, then what is refused. */
@@ -24,7 +25,6 @@ const needs = computed(() => {
   return [...named].map(([value, words]) => ({ value, text: words })).sort((a, b) => a.text.localeCompare(b.text))
 })
 const things = computed(() => [{ value: 'none', text: 'nothing needed' }, ...[...new Set(props.drills.flatMap((one) => one.equip))].sort().map((value) => ({ value, text: value.replaceAll('-', ' ') }))])
-const PLACES = ['floor', 'bed', 'chair', 'desk', 'wall', 'stand'].map((value) => ({ value, text: value === 'stand' ? 'standing' : value }))
 const fits = (one: Schemas['OtherDrill']) => {
   const words = text.value.trim().toLowerCase()
   const said = `${one.title} ${one.name} ${one.needs.map((row) => row.name).join(' ')} ${one.why} ${one.places.join(' ')}`.toLowerCase()

@@ -5,6 +5,7 @@ import { Input } from 'ant-design-vue'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import PickOne from '@/ui/PickOne.vue'
+import { placeWords } from '@/ui/places'
 import { sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
 import AtHomeOrder from './AtHomeOrder.vue'
@@ -27,7 +28,6 @@ const props = defineProps<{
 const emit = defineEmits<{
   toggle: []; move: [by: number]; alter: [values: Partial<Row>]; part: [part: string, value: number | null]; swap: [id: string]; drop: []; join: []; returns: []
 }>()
-const PLACES: Record<string, string> = { stand: 'standing' }
 const how = computed(() => `${props.drill.days_per_week >= 7 ? 'every day' : `${props.drill.days_per_week} days a week`}${props.drill.per_day > 1 ? `, ${props.drill.per_day} times a day` : ''}`)
 const side = computed(() => props.drill.words[0]?.side ?? props.drill.side)
 const name = computed(() => (props.drill.name === props.drill.title ? '' : ` (${props.drill.name})`))
@@ -67,7 +67,7 @@ function onKey(event: KeyboardEvent): void {
       </span>
       <button type="button" class="name" :aria-expanded="open" @click="emit('toggle')">
         <span><strong>{{ drill.title }}</strong><span class="small quiet">{{ name }}</span></span>
-        <span>{{ drill.rest ? 'comes back as a rest, never logged' : sidesWords({ side: drill.side, sides: drill.words }) }}</span>
+        <span>{{ drill.rest ? 'comes back as a rest, never logged' : sidesWords({ side: drill.side, sides: drill.words }, row?.manner?.first === 'better') }}</span>
         <span class="small quiet why">{{ drill.why }}</span>
         <span v-for="one in drill.changed" :key="one" class="small clay">changed: {{ one }}</span>
         <span v-if="names" class="small">in turn: {{ names }}</span>
@@ -82,10 +82,10 @@ function onKey(event: KeyboardEvent): void {
       <div class="choices">
         <ChoiceRow v-if="drill.one_sided" keep label="Sides" :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }, { value: 'both', text: 'both' }]" :model-value="drill.side" @update:model-value="(s) => s && emit('alter', { side: s })" />
         <label v-if="drill.methods.length > 1" class="field"><span class="small quiet">Method</span><PickOne label="Method" :options="drill.methods.map((m) => ({ value: m.id, text: m.name.toLowerCase() }))" :model-value="drill.method" @update:model-value="(m) => m && emit('alter', { method: m, step: null, dose: null })" /></label>
-        <label v-if="drill.places.length > 1" class="field"><span class="small quiet">Where</span><PickOne label="Where" :options="drill.places.map((p) => ({ value: p, text: PLACES[p] ?? p }))" :model-value="drill.place" @update:model-value="(p) => p && emit('alter', { place: p })" /></label>
+        <label v-if="drill.places.length > 1" class="field"><span class="small quiet">Where</span><PickOne label="Where" :options="drill.places.map((p) => ({ value: p, text: placeWords(p) }))" :model-value="drill.place" @update:model-value="(p) => p && emit('alter', { place: p })" /></label>
         <label v-if="drill.swaps.length && !drill.rest" class="field"><span class="small quiet">Swap for</span><PickOne label="Swap for" :options="drill.swaps.map((s) => ({ value: s.id, text: s.name }))" :model-value="''" @update:model-value="(s) => s && emit('swap', s)" /></label>
         <label v-if="!drill.rest" class="field"><span class="small quiet">Directions by name, in turn</span><Input :value="names" :maxlength="200" placeholder="forward, to the side, across" @change="rename" /></label>
-        <span class="small quiet how">{{ PLACES[drill.place] ?? drill.place }}, {{ how }}</span>
+        <span class="small quiet how">{{ placeWords(drill.place) }}, {{ how }}</span>
       </div>
       <MannerByHand v-if="!drill.rest" :drill="drill" :manner="row?.manner" :reason="row?.reason ?? ''" :fields="fields" :at="number - 1" @manner="emit('alter', { manner: $event })" @reason="emit('alter', { reason: $event })" @lift="(manner, reason) => emit('alter', { manner, reason })" />
       <AtHomeOrder v-if="!drill.rest" :drill="drill" :order="row?.order" :standing="standing" @order="emit('alter', { order: $event })" />

@@ -19,6 +19,7 @@ import { ordered } from './arrange'
 import ChoicesPage from './ChoicesPage.vue'
 import CoverageList from './CoverageList.vue'
 import DeskPlan from './DeskPlan.vue'
+import ElsewhereList from './ElsewhereList.vue'
 import GroupLine from './GroupLine.vue'
 import HandOverBar from './HandOverBar.vue'
 import KeepOrBar from './KeepOrBar.vue'
@@ -55,6 +56,8 @@ const askedFor = <T,>(name: string, key: () => unknown, ask: () => Promise<T>) =
 const { data: others } = askedFor('others', () => [basis.value, frame.value?.revisions], async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/plan/others', { params: { path } }))))
 const { data: lengths } = askedFor('lengths', () => [basis.value, asked.value], async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/plan/lengths', { params: { path, query: { minutes: asked.value } } }))))
 const { data: byHand, refetch: readByHand } = askedFor('by-hand', () => [view.value?.revision, basis.value], async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/plan/by-hand', { params: { path } }))))
+
+const { data: there } = askedFor('elsewhere', () => [view.value?.revision, basis.value, frame.value?.revisions], async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/plan/elsewhere', { params: { path } }))))
 
 async function renew(): Promise<void> {
   const [, found] = await Promise.all([refresh(), readAnew()])
@@ -208,6 +211,7 @@ function step(by: number): void {
             </ol>
             <details class="more"><summary>What it covers, need by need</summary><CoverageList :coverage="view.coverage" :uncovered="uncovered" /></details>
           </template>
+          <ElsewhereList v-if="there && drills.length" :there="there" :fields="draft.fields.value" :rows="rows" :may="may" :story="`/visit/${visit}/story`" @choose="hand.elsewhere" />
           <DeskPlan v-if="view.desk && drills.length" :desk="view.desk" :note="choices.fields.value.work_hours" :may="may" @hours="choices.value.value!.work_hours = $event" />
           <p v-else-if="drills.length && may"><button type="button" class="act plain" @click="choices.value.value!.work_hours = { start: 540, end: 1020, every: 120, pieces: 20 }">Plan breaks at work</button></p>
         </template>

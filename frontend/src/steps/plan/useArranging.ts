@@ -19,6 +19,8 @@ export interface UseArrangingReturn {
   alter: (shown: Shown, values: Partial<Row>) => void
   part: (shown: Shown, name: string, value: number | null) => void
   swap: (at: number, id: string) => void
+  /** how a drill is done at the second set of places */
+  elsewhere: (drill: string, there: Row['there']) => void
   drop: (at: number) => void
   dropDrill: (drill: string) => void
   join: (at: number) => void
@@ -91,6 +93,13 @@ export function useArranging({ draft, change }: UsePlanDraftReturn, drills: Comp
     })
   }
 
+  function elsewhere(drill: string, there: Row['there']): void {
+    arrange((plan) => {
+      const row = plan.drills.find((one) => one.drill === drill && !one.rest)
+      if (row) row.there = there
+    })
+  }
+
   function drop(at: number): void {
     arrange((plan) => { plan.drills.splice(at, 1) })
     opened.value = -1
@@ -133,5 +142,5 @@ export function useArranging({ draft, change }: UsePlanDraftReturn, drills: Comp
     })
   }
 
-  return { said, opened, left, rowOf, groupAt, move, alter, part, swap, drop, dropDrill, join, returns, put, take, takeOver, changeGroup }
+  return { said, opened, left, rowOf, groupAt, move, alter, part, swap, elsewhere, drop, dropDrill, join, returns, put, take, takeOver, changeGroup }
 }

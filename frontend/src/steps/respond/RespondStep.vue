@@ -52,7 +52,7 @@ function explain(drill: Schemas['DrillResponse']): void {
     </div>
     <OpenSigns :visit="visit" :signs="data.signs" :may="session.may('answer-sign')" @answered="saved" />
     <p v-if="!data.version" class="empty quiet">Nothing was handed over yet. When the client does the session at home, each drill’s answer appears here: calm, stirred, flared, or waiting for the next morning.</p>
-    <SessionEntry v-if="entering !== 'no' && data.version" :visit="visit" :version="data.version" :today="data.today" :planned="data.planned" :corrects="entering === 'new' ? undefined : entering" @saved="saved" @cancel="entering = 'no'" />
+    <SessionEntry v-if="entering !== 'no' && data.version" :visit="visit" :version="data.version" :today="data.today" :planned="data.planned" :elsewhere="data.elsewhere" :corrects="entering === 'new' ? undefined : entering" @saved="saved" @cancel="entering = 'no'" />
     <MorningEntry v-if="waiting && session.may('log-for-client')" :visit="visit" :sessions="data.sessions" :today="data.today" @saved="refresh" />
 
     <table v-if="data.drills.length" class="drills">
@@ -82,8 +82,8 @@ function explain(drill: Schemas['DrillResponse']): void {
             <td :class="{ missing: s.morning === null }">{{ s.morning ?? 'not known' }}<span v-if="s.unusual !== 'none'" class="small quiet"> after {{ s.unusual.replace('-', ' ') }}</span></td>
             <td>
               <p v-for="d in s.drills" :key="d.drill" class="drill">
-                <template v-if="d.kind"><RippleLine :kinds="[{ kind: d.kind, date: s.date }]" /> <strong>{{ d.kind }}</strong></template> {{ d.title }}
-                <span class="small quiet">worst {{ d.during ?? 'not known' }}, {{ d.done_pct ?? '?' }} % done<template v-if="d.kind && d.kind !== 'calm'"> – {{ readable(d.why) }}</template></span>
+                <template v-if="d.kind"><RippleLine :kinds="[{ kind: d.kind, date: s.date }]" /> <strong>{{ d.kind }}</strong></template> {{ d.title }}<template v-if="d.stands_for"> in the place of {{ d.stands_for }}</template>
+                <span class="small quiet"><template v-if="d.load">{{ d.load }}, </template>worst {{ d.during ?? 'not known' }}, {{ d.done_pct ?? '?' }} % done<template v-if="d.kind && d.kind !== 'calm'"> – {{ readable(d.why) }}</template></span>
               </p>
               <p v-if="s.note" class="small">“{{ s.note }}”</p>
               <p v-if="s.left_out" class="small clay"><strong>Left out of the count</strong> by {{ s.left_out.by }}, {{ shortDate(s.left_out.date) }}: {{ s.left_out.reason }}</p>

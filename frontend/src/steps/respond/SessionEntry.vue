@@ -5,6 +5,7 @@ import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
 import { siteWords } from '@/home/words'
 import { draftKey } from '@/ui/draftOwner'
+import ChoiceRow from '@/ui/ChoiceRow.vue'
 import FieldNote from '@/ui/FieldNote.vue'
 import { newId } from '@/ui/newId'
 import PainStrip from '@/ui/PainStrip.vue'
@@ -15,17 +16,31 @@ import DayBox from '@/ui/DayBox.vue'
 /** A session from the paper grid or the telephone; a correction is a new entry beside the old one. */
 type Told = Schemas['SessionDrillOut']
 interface Row extends Pick<Told, 'drill' | 'title' | 'side' | 'symptom' | 'felt' | 'moved' | 'stopped'> { felt_sites: string[]; done: string; during: string }
-const props = defineProps<{ visit: number; version: number; today: string; planned: Schemas['PlannedDrillOut'][]; corrects?: Schemas['SessionOut'] }>()
+const props = defineProps<{ visit: number; version: number; today: string; planned: Schemas['PlannedDrillOut'][]; elsewhere: string; corrects?: Schemas['SessionOut'] }>()
 const emit = defineEmits<{ saved: []; cancel: [] }>()
 const store = draftKey(`easepath:session-entry:${props.visit}:${props.corrects?.id ?? 'new'}`)
 const problem = ref<Problem | null>(null)
 const { options } = useOptions()
 
+/** What was done: the drills of the sheet, or elsewhere what stands in for them. */
+function rowsAt(there: boolean): Row[] {
+  const replaced = new Set(props.planned.map((p) => p.stands_for).filter(Boolean))
+  return props.planned
+    .filter((p) => (there ? !replaced.has(p.drill) : !p.stands_for))
+    .map((p) => ({ drill: p.drill, title: p.title, side: p.side, felt_sites: p.felt, done: '100', during: '', symptom: '', felt: '', moved: '', stopped: '' }))
+}
+const there = ref(false)
+function goThere(value: boolean): void {
+  there.value = value
+  const told = new Map(form.rows.map((row) => [row.drill, row]))
+  form.rows = rowsAt(value).map((row) => told.get(row.drill) ?? row)
+}
+
 function fresh() {
   const old = props.corrects
   const rows: Row[] = old
     ? old.drills.map((d) => ({ drill: d.drill, title: d.title, side: d.side, felt_sites: props.planned.find((p) => p.drill === d.drill)?.felt ?? ['target'], done: String(d.done_pct ?? ''), during: String(d.during ?? ''), symptom: d.symptom, felt: d.felt, moved: d.moved, stopped: d.stopped }))
-    : props.planned.map((p) => ({ drill: p.drill, title: p.title, side: p.side, felt_sites: p.felt, done: '100', during: '', symptom: '', felt: '', moved: '', stopped: '' }))
+    : rowsAt(false)
   return { id: newId(), date: old?.date ?? props.today, before: old?.before ?? null, after: old?.after ?? null, note: old?.note ?? '', rows }
 }
 const kept = localStorage.getItem(store)
@@ -69,6 +84,7 @@ function cancel(): void {
       <label class="small quiet">on <DayBox :id="`told-${corrects?.id ?? 'new'}`" label="day of the session" :model-value="form.date" :latest="today" @update:model-value="form.date = $event ?? ''" /></label>
       <FieldNote :text="note('date')" />
     </div>
+    <ChoiceRow v-if="elsewhere && !corrects" keep label="Done" :options="[{ value: 'home', text: 'at home' }, { value: 'there', text: elsewhere }]" :model-value="there ? 'there' : 'home'" @update:model-value="goThere($event === 'there')" />
     <div class="two">
       <PainStrip v-model="form.before" label="Before it" />
       <PainStrip v-model="form.after" label="After it" />

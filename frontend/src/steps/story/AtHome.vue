@@ -21,8 +21,9 @@ const story = new Proxy({} as Schemas['StoryFields'], {
 })
 const things = computed(() => (options.value?.equipment ?? []).filter((item) => allThings.value || story.equipment.includes(item.id)))
 const PLACES = ['floor', 'bed', 'chair', 'desk', 'wall', 'stand']
+type List = 'places' | 'equipment' | 'elsewhere_places' | 'elsewhere_equipment'
 
-function toggle(list: 'places' | 'equipment', item: string): void {
+function toggle(list: List, item: string): void {
   const now = story[list]
   story[list] = now.includes(item) ? now.filter((one) => one !== item) : [...now, item]
 }
@@ -68,6 +69,20 @@ function toggle(list: 'places' | 'equipment', item: string): void {
         </div>
         <FieldNote :text="note('equipment')" />
       </fieldset>
+      <details class="there" :open="story.elsewhere_places.length > 0">
+        <summary>Done somewhere else now and then: at work, away, in the kitchen</summary>
+        <label class="label">What it is called <Input v-model:value="story.elsewhere_name" :maxlength="30" placeholder="at work" /></label>
+        <fieldset class="set">
+          <legend>Places there</legend>
+          <div class="chips"><button v-for="place in PLACES" :key="place" type="button" :aria-pressed="story.elsewhere_places.includes(place)" @click="toggle('elsewhere_places', place)">{{ place === 'stand' ? 'room to stand' : place }}</button></div>
+          <FieldNote :text="note('elsewhere_places')" />
+        </fieldset>
+        <fieldset class="set">
+          <legend>Things there</legend>
+          <div class="chips"><button v-for="item in options?.equipment ?? []" :key="item.id" type="button" :aria-pressed="story.elsewhere_equipment.includes(item.id)" @click="toggle('elsewhere_equipment', item.id)">{{ item.name.toLowerCase() }}</button></div>
+          <FieldNote :text="note('elsewhere_equipment')" />
+        </fieldset>
+      </details>
     </div>
   </div>
 </template>
@@ -82,6 +97,8 @@ function toggle(list: 'places' | 'equipment', item: string): void {
 .chips { display: flex; flex-wrap: wrap; gap: 0.3rem; max-height: 24rem; overflow-y: auto; }
 .chips button { min-height: 44px; padding: 0 0.7rem; border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); font: inherit; cursor: pointer; }
 .chips button[aria-pressed='true'] { background: var(--river-soft); border-color: var(--river); color: var(--river); font-weight: 600; }
+.there { display: grid; gap: 0.5rem; }
+.there > summary { cursor: pointer; min-height: 36px; color: var(--river); }
 .more { border-style: dashed !important; }
 @media (max-width: 1000px) { .home { grid-template-columns: 1fr; } }
 </style>

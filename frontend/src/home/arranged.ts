@@ -1,0 +1,43 @@
+import type { HomeSchemas } from '@/api/client'
+
+type Sheet = HomeSchemas['HomeSheet']
+type Drill = Sheet['drills'][number]
+type Stretch = Sheet['timeline'][number]
+
+/** What the client tells before a session: whether it is done at the second set of places, and which side moves better. */
+export interface Today {
+  there: boolean
+  better: '' | 'left' | 'right'
+}
+
+export const AS_HANDED_OVER: Today = { there: false, better: '' }
+
+/** Whether the sheet leaves it to the day which side a drill begins with. */
+export const asksBetter = (sheet: Pick<Sheet, 'drills'>): boolean => sheet.drills.some((drill) => drill.better_first)
+
+/** The sheet as it is done today. */
+export function arranged(sheet: Sheet, today: Today): Sheet {
+  const there = today.there && sheet.elsewhere ? { ...sheet, ...played(sheet.elsewhere) } : sheet
+  if (!today.better) return there
+  const turned = new Set(there.drills.flatMap((drill, n) => (turns(drill, today.better) ? [n] : [])))
+  return {
+    ...there,
+    drills: there.drills.map((drill, n) => (turned.has(n) ? { ...drill, sides: [...drill.sides].reverse() } : drill)),
+    timeline: [...turned].reduce(turnedRound, there.timeline),
+  }
+}
+
+function played({ drills, timeline, seconds, have_ready }: NonNullable<Sheet['elsewhere']>): Pick<Sheet, 'drills' | 'timeline' | 'seconds' | 'have_ready'> {
+  return { drills, timeline, seconds, have_ready }
+}
+
+function turns(drill: Drill, better: Today['better']): boolean {
+  return !!drill.better_first && drill.sides.length > 1 && drill.sides[0]?.side !== better
+}
+
+/** The sides of one drill change places on the tape, each with its own seconds. */
+function turnedRound(timeline: Stretch[], index: number): Stretch[] {
+  const isSide = (one: Stretch): boolean => one.index === index && one.kind === 'side'
+  const waiting = { left: timeline.filter((one) => isSide(one) && one.side === 'left'), right: timeline.filter((one) => isSide(one) && one.side === 'right') }
+  return timeline.map((one) => (isSide(one) && (one.side === 'left' || one.side === 'right') ? (waiting[one.side === 'left' ? 'right' : 'left'].shift() ?? one) : one))
+}
