@@ -18,7 +18,7 @@ from django.db import transaction
 from easepath.clinic import clock, models
 from easepath.clinic.facts.home import by_date, effective_sessions, morning_of
 from easepath.clinic.repository import Record, read_records
-from easepath.core.adjust.attention import URGENCY, attention
+from easepath.core.adjust.attention import URGENCY, Attention, attention
 from easepath.core.adjust.session_day import latest_dates, worst_class
 from easepath.core.code_version import code_version
 from easepath.core.errors import CaseError, UnknownIdError
@@ -151,12 +151,22 @@ def unreadable_line(record: Record, why: str) -> dict[str, Any]:
 
 def _line(record: Record) -> dict[str, Any]:
     assessment = record.assessment
-    need = attention(assessment)
+    need = _agreed(record, attention(assessment))
     condition = assessment.screen.profile
     return _head(record) | {
         "condition": condition.name if condition else "not named yet", "kind": need.kind, "urgency": need.urgency,
         "what": need.what, "why": need.why, "ripples": response_line(record), "signs": len(open_signs(record.facts)),
     }  # fmt: skip
+
+
+def _agreed(record: Record, need: Attention) -> Attention:
+    """The need, or that the agreed day has come: nobody has looked at it together since, and nothing is more urgent."""
+    day = record.version.review_on if record.version else None
+    if day is None or day > record.today or need.urgency < URGENCY.index("ask"):
+        return need
+    if any(visit.closed_at and visit.closed_at[:10] >= str(day) for visit in record.visits):
+        return need
+    return Attention("ask", "look at it together", f"agreed for {day:%-d %B}; {need.what}")
 
 
 def response_line(record: Record, most: int = 8) -> list[dict[str, Any]]:

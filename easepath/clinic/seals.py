@@ -22,7 +22,7 @@ SEALED: dict[type[fields.Model], tuple[str, ...]] = {
     models.SignAnswer: ("reason",),
     models.SessionCount: ("reason",),
     models.MorningReport: (),
-    models.PlanVersion: ("overridden",),
+    models.PlanVersion: ("overridden", "elsewhere"),
     models.PlanDrill: ("reason", "names"),
     models.Clearance: ("doctor", "reason"),
     models.KeptFacts: ("facts",),

@@ -248,3 +248,14 @@ def test_another_load_is_another_dose_and_another_rest_is_not(world: World, chan
         assert not frame(read_visit(hanne, visit.pk)).sheet.unchanged
         row = hand_over(hanne, get_visit(hanne, visit.pk))[0].drills.get(drill="side-leg-raise")
     assert row.since == TODAY + dt.timedelta(days=5 if anew else 0)
+
+
+def test_a_tempo_set_by_hand_stands_on_the_sheet_and_reads_the_same_after_storage(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Tom")
+    hinge = Ticked("hinge-light", "both", "slow-strength", reason=REASON, dose={"tempo_s": [2, 1, 2]}, own=True)
+    save_draft(hanne, visit, 0, (hinge,))
+    (shown,) = plan_view(read_visit(hanne, visit.pk)).drills
+    assert [(one.seconds, one.now) for one in shown.tempos] == [([2, 1, 2], True), ([3, 1, 3], False)]
+    (row,) = hand_over(hanne, get_visit(hanne, visit.pk))[0].drills.all()
+    assert row.dose["tempo_s"] == [2, 1, 2]
+    assert "2 s up" in row.prescription["sides"][0]["words"]

@@ -12,13 +12,18 @@ from django.test import Client as Browser
 
 from easepath.api.views.frame import frame
 from easepath.clinic import caseload_lines, clock, timer
+from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.open_client import open_client
+from easepath.clinic.actions.open_visit import close_visit
 from easepath.clinic.actions.record_session import record_session
+from easepath.clinic.actions.save_draft import save_draft
 from easepath.clinic.actions.save_story import Story, save_story
 from easepath.clinic.caseload_lines import forget_lines, write_lines
 from easepath.clinic.errors import FieldError
+from easepath.clinic.facts.draft import Ticked
 from easepath.clinic.models import Client, Clinic, Complaint
 from easepath.clinic.repository import read_visit
+from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload
 from tests.clinic.test_walk import done, fresh
 from tests.conftest import TODAY, World
@@ -166,3 +171,19 @@ def test_nobody_who_comes_today_was_born_then(world: World, born: dt.date) -> No
 def test_a_hundred_and_twenty_years_are_possible(world: World) -> None:
     born = dt.date(1906, 11, 25)
     assert open_client(world.users["jo"], first_name="A", last_name="B", birth_date=born, sex="f", trade="").pk
+
+
+def test_the_agreed_day_asks_until_a_visit_on_or_after_it_is_closed(world: World) -> None:
+    hanne, visit, day = world.users["hanne"], world.visit("Tom"), TODAY + dt.timedelta(days=1)
+    save_draft(hanne, visit, 0, (Ticked("seated-squeeze", "both"),))
+    hand_over(hanne, get_visit(hanne, visit.pk), review_on=day)
+    record_session(fresh(world, "Tom"), done(fresh(world, "Tom"), TODAY))
+    asked = {}
+    for ahead in (0, 1):
+        with clock.on(TODAY + dt.timedelta(days=ahead)):
+            asked[ahead] = lines(world)["Tom"]["what"]
+    assert asked[0] != "look at it together"
+    assert asked[1] == "look at it together"
+    with clock.on(day):
+        close_visit(hanne, get_visit(hanne, visit.pk))
+        assert lines(world)["Tom"]["what"] != "look at it together"

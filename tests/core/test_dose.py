@@ -5,9 +5,13 @@ from __future__ import annotations
 import pytest
 
 from easepath.core.dose import dose_ladder, session_time, side_seconds
+from easepath.core.dose.bounds import tempos
 from easepath.core.dose.pace import pace_of
 from easepath.core.dose.time import drill_seconds
 from easepath.core.dose.words import dose_words
+from easepath.core.errors import CaseError
+from easepath.core.facts import PlannedDrill
+from easepath.core.facts.checks import check_own_dose
 from easepath.core.knowledge.models import Dose
 from tests.core.build import LIBRARY
 
@@ -117,3 +121,31 @@ def test_a_methods_own_tempo_holds_where_the_dose_has_none(drill: str) -> None:
     beats = pace_of(dose, LIBRARY.drills[drill], method.id, 6)
     assert [(beat.word, beat.seconds) for beat in beats[:2]] == [("up", 2), ("down", 4)]
     assert "2 s up, 4 s down" in dose_words(dose, method.id)
+
+
+@pytest.mark.parametrize(
+    ("tempo", "fault"),
+    [
+        ((2, 1, 2), None),
+        ((3, 1, 3), None),
+        ((3, 1, 2), None),
+        ((2, 99, 0), "dose.tempo_s"),
+        ((2, 1, 4), "dose.tempo_s"),
+    ],
+)
+def test_each_beat_of_a_tempo_lies_between_the_methods_and_the_drills(
+    tempo: tuple[int, int, int], fault: str | None
+) -> None:
+    hinge = PlannedDrill(drill="hinge-light", side="both", method="slow-strength")
+    try:
+        check_own_dose(LIBRARY, "dose", hinge, Dose(tempo_s=tempo))
+        found = None
+    except CaseError as refused:
+        found = refused.path
+    assert found == fault
+
+
+def test_a_tempo_may_be_chosen_only_where_there_are_two() -> None:
+    methods = LIBRARY.methods
+    assert tempos(LIBRARY.drills["hinge-light"], methods["slow-strength"]) == ((2, 1, 2), (3, 1, 3))
+    assert len(tempos(LIBRARY.drills["side-leg-raise"], methods["slow-strength"])) == 1

@@ -19,7 +19,7 @@ from easepath.core.compose.prescription import weekly_stretch_seconds
 from easepath.core.compose.session import Order
 from easepath.core.compose.sheet import Stretch, side_words, timeline
 from easepath.core.compose.weekly import ladder_for, most_days_per_week, most_times_per_day
-from easepath.core.dose.bounds import dose_bounds
+from easepath.core.dose.bounds import dose_bounds, tempos
 from easepath.core.dose.time import rest_after_set
 from easepath.core.dose.words import EFFORTS, dose_words
 from easepath.core.facts import OwnDose
@@ -68,6 +68,14 @@ class DosePart(View):
     most: int
 
 
+class TempoOut(View):
+    """A tempo in seconds up, held and down, in words, and whether it is the one in force."""
+
+    seconds: list[int]
+    words: str
+    now: bool
+
+
 class PlanDrillOut(View):
     """One drill of the session and what may be chosen about it.
 
@@ -89,6 +97,7 @@ class PlanDrillOut(View):
     step: int
     own: bool
     parts: list[DosePart]
+    tempos: list[TempoOut]
     seconds: int
     words: list[SideWords]
     days_per_week: int
@@ -258,6 +267,7 @@ def _drill(record: Record, item: Prescription, session: Session, draft: Draft) -
         drill=drill.id, title=library.title(drill.id), name=drill.name, phase=drill.phase,
         phase_word=PHASE_WORDS[drill.phase], place=item.place, side=item.planned_side, one_sided=drill.sides == "each",
         method=item.method, step=item.step, own=_row_of(draft, item).own, parts=_dose_parts(assessment, item),
+        tempos=_tempos(assessment, item),
         seconds=item.seconds,
         words=[SideWords(side=s.side, words=side_words(item, s, bands)) for s in item.sides],
         days_per_week=item.days_per_week, per_day=item.per_day,
@@ -295,13 +305,23 @@ def _row_of(draft: Draft, item: Prescription) -> Ticked:
 
 
 def _dose_parts(assessment: Assessment, item: Prescription) -> list[DosePart]:
-    """The parts of the dose in whole figures; a tempo is the method's and not set by hand."""
+    """The parts of the dose in whole figures; a tempo is chosen whole."""
     bounds = dose_bounds(item.drill, assessment.library.methods[item.method])
     return [
         DosePart(part=part, value=getattr(item.dose, part), least=int(least), most=int(most))
         for part, (least, most) in bounds.items()
         if part in OwnDose.model_fields and not isinstance(least, tuple) and not isinstance(most, tuple)
     ]
+
+
+def _tempos(assessment: Assessment, item: Prescription) -> list[TempoOut]:
+    """The tempos there are a choice of; none where the dose has one alone."""
+    found = tempos(item.drill, assessment.library.methods[item.method]) if item.dose.tempo_s else ()
+    return [
+        TempoOut(seconds=[up, hold, down], words=f"{up} s up, {hold} s hold, {down} s down",
+                 now=(up, hold, down) == item.dose.tempo_s)
+        for up, hold, down in found
+    ] if len(found) > 1 else []  # fmt: skip
 
 
 def _open_at(assessment: Assessment, item: Prescription, place: Place) -> bool:

@@ -23,7 +23,7 @@ TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
     (models.Override, "complaint__client", {"reason": ""}),
     (models.Clearance, "complaint__client", {"doctor": "", "reason": ""}),
     (models.Proposal, "review__complaint__client", {"decision_reason": ""}),
-    (models.PlanVersion, "complaint__client", {"overridden": []}),
+    (models.PlanVersion, "complaint__client", {"overridden": [], "elsewhere": None}),
     (models.PlanDrill, "version__complaint__client", {"reason": "", "names": []}),
     (models.DraftDrill, "visit__complaint__client", {"reason": "", "names": []}),
     (models.SessionLog, "complaint__client", {"note": ""}),
@@ -59,11 +59,11 @@ def erase_client(actor: models.User | None, client: models.Client, *, name: str)
 
 def _blank_person(client: models.Client) -> None:
     client.first_name, client.last_name = "erased", f"client {client.pk}"
-    client.birth_date, client.sex, client.trade = None, "", ""
+    client.birth_date, client.sex, client.trade, client.elsewhere_name = None, "", "", ""
     client.archived, client.erased_at = True, clock.now()
     client.archived_at = client.archived_at or client.erased_at
     client.revision += 1
     client.save(
         update_fields=["first_name", "last_name", "birth_date", "sex", "trade", "archived", "archived_at", "erased_at",
-                       "revision"]
+                       "revision", "elsewhere_name"]
     )  # fmt: skip

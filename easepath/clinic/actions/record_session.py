@@ -36,7 +36,7 @@ def _decide(
     check_session(record, version, done)
     assert version is not None
     replaces, bands = stands_for(version), complaint.client.clinic.bands
-    loads = {row.drill: load_words(stored_manner(row.manner) or Manner(), bands)[:120] for row in version.counted}
+    loads = {row.drill: load_words(stored_manner(row.manner) or Manner(), bands)[:100] for row in version.counted}
 
     def write() -> models.SessionLog:
         row = models.SessionLog.objects.create(

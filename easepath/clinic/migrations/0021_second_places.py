@@ -58,7 +58,7 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='sessiondrill',
             name='load',
-            field=models.CharField(blank=True, max_length=120),
+            field=models.CharField(blank=True, max_length=100),
         ),
         migrations.AddField(
             model_name='sessiondrill',

@@ -70,7 +70,7 @@ class SessionDrill(models.Model):
     moved = models.CharField(max_length=5, blank=True)
     stopped = models.CharField(max_length=400, blank=True)
     stands_for = models.CharField(max_length=60, blank=True)
-    load = models.CharField(max_length=120, blank=True)
+    load = models.CharField(max_length=100, blank=True)
 
     class Meta:
         ordering = ("position",)

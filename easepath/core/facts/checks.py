@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Container, Iterable
 
-from easepath.core.dose.bounds import dose_bounds
+from easepath.core.dose.bounds import dose_bounds, is_within
 from easepath.core.errors import CaseError
 from easepath.core.facts import ClientFactor, LogEntry, Plan, PlannedDrill, Sitting, Situation, Tryout
 from easepath.core.knowledge.library import Library
@@ -156,7 +156,7 @@ def check_own_dose(library: Library, path: str, planned: PlannedDrill, dose: Dos
         if part not in bounds:
             raise CaseError(f"{path}.{part}", f"{method.name.lower()} has no such part")
         least, most = bounds[part]
-        if not least <= value <= most:
+        if not is_within(value, least, most):
             raise CaseError(f"{path}.{part}", f"{value} is not possible: {least} to {most}")
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, Strict
 
 from easepath.core.facts.base import Fact, Step, Weight
 from easepath.core.knowledge.models import Dose
@@ -26,6 +26,9 @@ class StandingOrder(Fact):
 Count = Annotated[int, Field(ge=1, le=1000)]
 
 
+Beat = Annotated[int, Field(ge=0, le=60)]
+
+
 class OwnDose(Fact):
     """The parts of a dose that are set by hand, each within what its method takes; the rest is the start dose's."""
 
@@ -41,6 +44,7 @@ class OwnDose(Fact):
     directions: Count | None = None
     circuits: Count | None = None
     spots: Count | None = None
+    tempo_s: Annotated[tuple[Beat, ...], Field(min_length=3, max_length=3), Strict(False)] | None = None
 
 
 BandStrength = Literal["light", "medium", "strong"]

@@ -12,7 +12,7 @@ defineProps<{ sheet: NonNullable<Schemas['Sheet']['elsewhere']> }>()
 <template>
   <section class="there">
     <h2>Somewhere else: {{ sheet.name }}</h2>
-    <p class="small"><strong>Have ready:</strong> {{ sheet.have_ready.join(', ') || 'nothing' }}. <strong>It takes</strong> {{ minutesWords(sheet.seconds) }}.<template v-if="sheet.left_out.length"> <strong>Not there:</strong> {{ sheet.left_out.join(', ') }}.</template></p>
+    <p class="small"><strong>Have ready:</strong> {{ sheet.have_ready.join(', ') || 'nothing' }}. <strong>It takes</strong> {{ minutesWords(sheet.seconds) }}. <template v-if="sheet.left_out.length"><strong>Not there:</strong> {{ sheet.left_out.join(', ') }}.</template></p>
     <ol>
       <li v-for="(drill, n) in sheet.drills" :key="n">
         <p v-if="drill.in_turn"><strong>{{ drill.in_turn }}</strong></p>

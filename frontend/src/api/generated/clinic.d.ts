@@ -3202,6 +3202,8 @@ export interface components {
             sets?: number | null;
             /** Spots */
             spots?: number | null;
+            /** Tempo S */
+            tempo_s?: number[] | null;
         };
         /**
          * PartOut
@@ -3379,6 +3381,8 @@ export interface components {
             stiffer: ("left" | "right") | null;
             /** Swaps */
             swaps: components["schemas"]["Named"][];
+            /** Tempos */
+            tempos: components["schemas"]["TempoOut"][];
             /** Title */
             title: string;
             /**
@@ -4873,6 +4877,18 @@ export interface components {
             name: string;
             /** Own */
             own: boolean;
+        };
+        /**
+         * TempoOut
+         * @description A tempo in seconds up, held and down, in words, and whether it is the one in force.
+         */
+        TempoOut: {
+            /** Now */
+            now: boolean;
+            /** Seconds */
+            seconds: number[];
+            /** Words */
+            words: string;
         };
         /**
          * TestOut

@@ -7,7 +7,7 @@ import type { Row } from './usePlanDraft'
 
 /** The figures of a dose, each within what its method takes; a step of the ladder is one act beside them. */
 const props = defineProps<{ drill: Schemas['PlanDrillOut']; efforts: Schemas['EffortOut'][]; manner: Row['manner']; fields: Record<string, string>; at: number }>()
-const emit = defineEmits<{ part: [part: string, value: number | null]; step: [step: number]; manner: [manner: NonNullable<Row['manner']> | null] }>()
+const emit = defineEmits<{ part: [part: string, value: number | null]; tempo: [seconds: number[]]; step: [step: number]; manner: [manner: NonNullable<Row['manner']> | null] }>()
 const LABELS: Record<string, string> = {
   sets: 'sets', reps: 'times', hold_s: 'hold, seconds', hold_breaths: 'hold, breaths', breaths: 'breaths', seconds: 'seconds in all', contract_s: 'press, seconds',
   relax_s: 'ease, seconds', directions: 'directions', circuits: 'rounds', spots: 'spots',
@@ -50,6 +50,9 @@ function partThere(part: string, value: number | null): void {
     <NumberBox v-for="one in shown" :key="one.part" :label="LABELS[one.part] ?? one.part" :model-value="one.value" :least="one.least" :most="one.most" :step="one.most > 30 ? 5 : 1" @update:model-value="emit('part', one.part, $event)" />
     <label v-if="effort" class="effort"><span class="small quiet">effort</span>
       <PickOne label="effort" :options="efforts" :model-value="String(effort.value)" @update:model-value="emit('part', 'effort_pct', $event ? Number($event) : null)" />
+    </label>
+    <label v-if="drill.tempos.length" class="effort"><span class="small quiet">tempo</span>
+      <PickOne label="tempo" :options="drill.tempos.map((one) => ({ value: one.seconds.join('-'), text: one.words }))" :model-value="drill.tempos.find((one) => one.now)?.seconds.join('-') ?? ''" @update:model-value="$event && emit('tempo', $event.split('-').map(Number))" />
     </label>
     <span class="ladder small">
       <button type="button" class="act" :disabled="!lighter" :title="lighter?.words ?? 'this is the lightest'" @click="lighter && emit('step', lighter.step)">lighter</button>

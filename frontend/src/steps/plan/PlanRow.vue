@@ -26,7 +26,7 @@ const props = defineProps<{
   last: boolean
 }>()
 const emit = defineEmits<{
-  toggle: []; move: [by: number]; alter: [values: Partial<Row>]; part: [part: string, value: number | null]; swap: [id: string]; drop: []; join: []; returns: []
+  toggle: []; move: [by: number]; alter: [values: Partial<Row>]; part: [part: string, value: number | number[] | null]; swap: [id: string]; drop: []; join: []; returns: []
 }>()
 const how = computed(() => `${props.drill.days_per_week >= 7 ? 'every day' : `${props.drill.days_per_week} days a week`}${props.drill.per_day > 1 ? `, ${props.drill.per_day} times a day` : ''}`)
 const side = computed(() => props.drill.words[0]?.side ?? props.drill.side)
@@ -78,7 +78,7 @@ function onKey(event: KeyboardEvent): void {
       <span class="time small">{{ minutesWords(drill.seconds) }}</span>
     </div>
     <div v-if="open && may" class="panel">
-      <DoseByHand v-if="!drill.rest" :drill="drill" :efforts="efforts" :manner="row?.manner" :fields="fields" :at="number - 1" @manner="emit('alter', { manner: $event })" @part="(part, value) => emit('part', part, value)" @step="emit('alter', { step: $event, method: drill.method, dose: null })" />
+      <DoseByHand v-if="!drill.rest" :drill="drill" :efforts="efforts" :manner="row?.manner" :fields="fields" :at="number - 1" @manner="emit('alter', { manner: $event })" @part="(part, value) => emit('part', part, value)" @tempo="emit('part', 'tempo_s', $event)" @step="emit('alter', { step: $event, method: drill.method, dose: null })" />
       <div class="choices">
         <ChoiceRow v-if="drill.one_sided" keep label="Sides" :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }, { value: 'both', text: 'both' }]" :model-value="drill.side" @update:model-value="(s) => s && emit('alter', { side: s })" />
         <label v-if="drill.methods.length > 1" class="field"><span class="small quiet">Method</span><PickOne label="Method" :options="drill.methods.map((m) => ({ value: m.id, text: m.name.toLowerCase() }))" :model-value="drill.method" @update:model-value="(m) => m && emit('alter', { method: m, step: null, dose: null })" /></label>

@@ -58,8 +58,8 @@ export function joinNext(plan: PlanDraft, at: number): boolean {
 }
 
 /** Set one part of a dose by hand, or take it back; what is left out stays the start dose's. */
-export function setPart(row: Row, method: string, part: string, value: number | null): void {
-  const dose: Record<string, number | null | undefined> = { ...(row.dose ?? {}) }
+export function setPart(row: Row, method: string, part: string, value: number | number[] | null): void {
+  const dose: Record<string, number | number[] | null | undefined> = { ...(row.dose ?? {}) }
   if (value === null) delete dose[part]
   else dose[part] = value
   row.method = method

@@ -17,7 +17,7 @@ export interface UseArrangingReturn {
   groupAt: (n: number) => Group | null
   move: (from: number, to: number) => Promise<void>
   alter: (shown: Shown, values: Partial<Row>) => void
-  part: (shown: Shown, name: string, value: number | null) => void
+  part: (shown: Shown, name: string, value: number | number[] | null) => void
   swap: (at: number, id: string) => void
   /** how a drill is done at the second set of places */
   elsewhere: (drill: string, there: Row['there']) => void
@@ -77,7 +77,7 @@ export function useArranging({ draft, change }: UsePlanDraftReturn, drills: Comp
     })
   }
 
-  function part(shown: Shown, name: string, value: number | null): void {
+  function part(shown: Shown, name: string, value: number | number[] | null): void {
     arrange((plan) => {
       const row = plan.drills.find((one) => one.drill === shown.drill && !one.rest)
       if (row) setPart(row, shown.method, name, value)
