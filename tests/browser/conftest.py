@@ -166,3 +166,22 @@ def wake(phone: Page) -> None:
     """Go on where the session waited: a machine under load looks to the page like a phone that slept."""
     if phone.get_by_text("You were away").is_visible():
         phone.get_by_role("button", name="Go on", exact=True).click()
+
+
+def play_through(phone: Page) -> None:
+    """The session under way to its end, calm all along, and sent to the clinic; the clock of the page is ours."""
+    finish = phone.get_by_role("heading", name="That was the session")
+    for _ in range(80):
+        if finish.is_visible():
+            break
+        wake(phone)
+        if phone.get_by_text("How was it?").is_visible():
+            press_strip(phone, "Worst pain during it", 1)
+            phone.get_by_role("button", name="a pull").click()
+            phone.get_by_role("button", name="where it should be").click()
+            phone.get_by_role("button", name="Go on").click()
+        phone.clock.run_for(20_000)
+    expect(finish).to_be_visible()
+    press_strip(phone, "Pain right after", 1)
+    with phone.expect_response(lambda answer: answer.url.endswith("/sessions") and answer.ok):
+        phone.get_by_role("button", name="Send to the clinic").click()

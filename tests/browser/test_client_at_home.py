@@ -12,7 +12,7 @@ from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import MorningReport, SessionLog
 from easepath.standins.practice_life import live_through
 from easepath.standins.practice_people import PEOPLE
-from tests.browser.conftest import go, press_strip, wake
+from tests.browser.conftest import go, play_through, press_strip, wake
 from tests.conftest import TODAY, World
 
 SignIn = Callable[..., None]
@@ -46,21 +46,7 @@ def test_a_clients_days_with_a_desk_program(live: World, page: Page, live_server
     expect(page.get_by_role("timer")).to_contain_text(said["sides"][0]["pace"][0]["word"])
     page.get_by_role("button", name="Pause").click()
     page.get_by_role("button", name="Go on").click()
-    finish = page.get_by_role("heading", name="That was the session")
-    for _ in range(80):
-        if finish.is_visible():
-            break
-        wake(page)
-        if page.get_by_text("How was it?").is_visible():
-            press_strip(page, "Worst pain during it", 1)
-            page.get_by_role("button", name="a pull").click()
-            page.get_by_role("button", name="where it should be").click()
-            page.get_by_role("button", name="Go on").click()
-        page.clock.run_for(20_000)
-    expect(finish).to_be_visible()
-    press_strip(page, "Pain right after", 1)
-    with page.expect_response(lambda answer: answer.url.endswith("/sessions") and answer.ok):
-        page.get_by_role("button", name="Send to the clinic").click()
+    play_through(page)
     expect(page.get_by_text("Today’s session is with the clinic")).to_be_visible()
     assert SessionLog.objects.filter(complaint=complaint).count() == known + 1
 
