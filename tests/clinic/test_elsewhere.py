@@ -74,7 +74,7 @@ def test_without_a_second_place_nothing_is_said_of_one(world: World) -> None:
     version = hand_over(hanne, get_visit(hanne, visit.pk))[0]
     assert version.elsewhere is None
     assert sheet_of(version).elsewhere is None
-    assert elsewhere_view(read_visit(hanne, visit.pk)).name == ""
+    assert elsewhere_view(read_visit(hanne, visit.pk)).drills == []
 
 
 def test_plan_offers_its_places_and_what_may_stand_in_and_keeps_what_is_chosen(world: World) -> None:

@@ -30,9 +30,8 @@ class ThereDrill(View):
 
 
 class ElsewhereOut(View):
-    """The session there: what it is called, how long it takes, and row by row what is done; no name without one."""
+    """The session there: how long it takes, what it needs, and row by row what is done; no row without such a place."""
 
-    name: str
     seconds: int
     over_minutes: bool
     have_ready: list[str]
@@ -42,12 +41,11 @@ class ElsewhereOut(View):
 def elsewhere_view(record: Record) -> ElsewhereOut:
     """The draft as it is done there."""
     assessment = record.assessment
-    second = assessment.facts.client.elsewhere
     found = Draft.in_sight(record).elsewhere(assessment)
-    if second is None or found is None or assessment.elsewhere is None:
-        return ElsewhereOut(name="", seconds=0, over_minutes=False, have_ready=[], drills=[])
+    if found is None or assessment.elsewhere is None:
+        return ElsewhereOut(seconds=0, over_minutes=False, have_ready=[], drills=[])
     return ElsewhereOut(
-        name=second.name, seconds=found.session.time.total, over_minutes=found.session.over_minutes,
+        seconds=found.session.time.total, over_minutes=found.session.over_minutes,
         have_ready=list(found.session.have_ready),
         drills=[_row(assessment.elsewhere, found, row) for row in found.rows if not row.planned.rest],
     )  # fmt: skip

@@ -175,7 +175,10 @@ class StageOut(View):
 
 
 class PlanOut(View):
-    """The Plan step. A session that was `made` is the rules' for `made_for` minutes: nobody has touched it yet."""
+    """The Plan step. A session that was `made` is the rules' for `made_for` minutes: nobody has touched it yet.
+
+    `elsewhere` is what the second set of places is called; empty without one.
+    """
 
     revision: int
     made: bool
@@ -201,6 +204,7 @@ class PlanOut(View):
     choices: ChoicesOut
     issues_program: bool
     efforts: list[EffortOut]
+    elsewhere: str
 
 
 def draft_rows(draft: Draft) -> list[TickedDrill]:
@@ -252,6 +256,7 @@ def plan_view(record: Record) -> PlanOut:
         stage_fixed=record.stage_is_fixed, stage_asked=stage_is_asked(library, assessment.facts),
         choices=choices_view(record), issues_program=screen.issues_program,
         efforts=[EffortOut(percent=percent, words=words) for percent, words, _ in EFFORTS],
+        elsewhere=second.name if (second := assessment.facts.client.elsewhere) else "",
     )  # fmt: skip
 
 

@@ -2089,15 +2089,13 @@ export interface components {
         };
         /**
          * ElsewhereOut
-         * @description The session there: what it is called, how long it takes, and row by row what is done; no name without one.
+         * @description The session there: how long it takes, what it needs, and row by row what is done; no row without such a place.
          */
         ElsewhereOut: {
             /** Drills */
             drills: components["schemas"]["ThereDrill"][];
             /** Have Ready */
             have_ready: string[];
-            /** Name */
-            name: string;
             /** Over Minutes */
             over_minutes: boolean;
             /** Seconds */
@@ -3398,6 +3396,8 @@ export interface components {
         /**
          * PlanOut
          * @description The Plan step. A session that was `made` is the rules' for `made_for` minutes: nobody has touched it yet.
+         *
+         *     `elsewhere` is what the second set of places is called; empty without one.
          */
         PlanOut: {
             choices: components["schemas"]["ChoicesOut"];
@@ -3410,6 +3410,8 @@ export interface components {
             drills: components["schemas"]["PlanDrillOut"][];
             /** Efforts */
             efforts: components["schemas"]["EffortOut"][];
+            /** Elsewhere */
+            elsewhere: string;
             /** Groups */
             groups: components["schemas"]["DrillGroupIn"][];
             /** Issues Program */

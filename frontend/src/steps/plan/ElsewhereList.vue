@@ -7,9 +7,9 @@ import { minutesWords } from '@/ui/tape'
 import type { Row } from './usePlanDraft'
 
 /** The session at the second set of places: each drill as it is done there, or what takes its place. */
-const props = defineProps<{ there: Schemas['ElsewhereOut']; fields: Record<string, string>; rows: Row[]; may: boolean; story: string }>()
+const props = defineProps<{ name: string; there: Schemas['ElsewhereOut'] | undefined; fields: Record<string, string>; rows: Row[]; may: boolean; story: string }>()
 const emit = defineEmits<{ choose: [drill: string, there: Row['there']] }>()
-const out = computed(() => props.there.drills.filter((one) => !one.at).length)
+const out = computed(() => (props.there?.drills ?? []).filter((one) => !one.at).length)
 
 /** one word for what is chosen: a place, a drill that stands in, or nothing */
 const chosen = (one: Schemas['ThereDrill']): string => (one.instead ? `drill:${one.instead}` : one.at ? `place:${one.at}` : 'out')
@@ -34,13 +34,13 @@ const fault = (one: Schemas['ThereDrill']) => {
 
 <template>
   <section class="there" aria-label="Somewhere else">
-    <template v-if="there.name">
-      <h2>Somewhere else: {{ there.name }}</h2>
-      <p class="small quiet">{{ minutesWords(there.seconds) }}<strong v-if="there.over_minutes" class="clay">, longer than there is time</strong><template v-if="there.have_ready.length">, with {{ there.have_ready.join(', ').toLowerCase() }}</template><template v-if="out">; {{ out === 1 ? 'one drill is' : `${out} drills are` }} not done there</template>. The client says before beginning where it is done.</p>
+    <template v-if="name">
+      <h2>Somewhere else: {{ name }}</h2>
+      <p v-if="there" class="small quiet">{{ minutesWords(there.seconds) }}<strong v-if="there.over_minutes" class="clay">, longer than there is time</strong><template v-if="there.have_ready.length">, with {{ there.have_ready.join(', ').toLowerCase() }}</template><template v-if="out">; {{ out === 1 ? 'one drill is' : `${out} drills are` }} not done there</template>. The client says before beginning where it is done.</p>
       <ul>
-        <li v-for="one in there.drills" :key="one.drill">
+        <li v-for="one in there?.drills ?? []" :key="one.drill">
           <span>{{ one.title }}</span>
-          <PickOne v-if="may" small :label="`${one.title}, ${there.name}`" :options="choices(one)" :model-value="chosen(one)" @update:model-value="$event && choose(one, $event)" />
+          <PickOne v-if="may" small :label="`${one.title}, ${name}`" :options="choices(one)" :model-value="chosen(one)" @update:model-value="$event && choose(one, $event)" />
           <span v-else>{{ one.instead_title || (one.at ? placeWords(one.at) : 'not there') }}</span>
           <span class="small quiet">{{ one.by_hand ? 'by hand' : one.instead ? 'stands in: it meets the same need' : one.at ? '' : 'nothing there meets its need' }}</span>
           <span v-if="fault(one)" class="small clay" role="alert">{{ fault(one) }}</span>

@@ -7,7 +7,7 @@ import VerdictMark from '@/ui/VerdictMark.vue'
 import { SHORTEST_REASON } from './usePlanDraft'
 
 /** A drill that is not on the sheet: one sentence why or why not, and the one act there is. */
-const props = defineProps<{ drill: Schemas['OtherDrill']; may: boolean }>()
+const props = defineProps<{ drill: Schemas['OtherDrill']; may: boolean; large?: boolean }>()
 const emit = defineEmits<{ put: [reason: string]; why: [] }>()
 const asking = ref(false)
 const reason = ref('')
@@ -25,11 +25,12 @@ function give(): void {
 </script>
 
 <template>
-  <li>
-    <DrillPicture class="look" :picture="drill.picture" :side="drill.side" :place="drill.place" size="small" :alt="drill.alt" />
+  <li :class="{ large }">
+    <DrillPicture class="look" :picture="drill.picture" :side="drill.side" :place="drill.place" :pose="large ? 'start' : undefined" size="small" :alt="drill.alt" />
+    <DrillPicture v-if="large" class="look" :picture="drill.picture" :side="drill.side" :place="drill.place" pose="end" size="small" alt="" />
     <button type="button" class="name" @click="emit('why')">
-      <strong>{{ drill.title }}</strong>
-      <span class="small" :class="drill.standing === 'refused' ? 'clay' : 'quiet'" :title="drill.why">{{ drill.standing === 'fits' ? drill.needs[0]?.name : drill.why }}</span>
+      <span><strong>{{ drill.title }}</strong><span v-if="large && drill.name !== drill.title" class="small quiet"> ({{ drill.name }})</span></span>
+      <span class="small" :class="drill.standing === 'refused' ? 'clay' : 'quiet'" :title="drill.why">{{ drill.standing === 'fits' && !large ? drill.needs[0]?.name : drill.why }}</span>
       <VerdictMark v-if="drill.verdict !== 'clear'" :verdict="drill.verdict" />
     </button>
     <button v-if="may && drill.standing !== 'refused'" type="button" class="act put" :aria-label="`Put ${drill.title} on${drill.standing === 'fits' ? '' : ', with a reason'}`" :aria-expanded="drill.standing === 'fits' ? undefined : asking" @click="put">{{ drill.standing === 'fits' ? 'Put on' : 'Reason' }}</button>
@@ -43,6 +44,7 @@ function give(): void {
 
 <style scoped>
 li { display: grid; grid-template-columns: 58px minmax(0, 1fr) auto; gap: 0.5rem; align-items: center; border-top: 1px solid var(--line); padding: 0.3rem 0; }
+li.large { grid-template-columns: 96px 96px minmax(0, 1fr) auto; }
 .look { border: 1px solid var(--line); border-radius: var(--corner); }
 .name { display: grid; justify-items: start; text-align: left; border: 0; background: none; font: inherit; color: inherit; cursor: pointer; min-height: 44px; line-height: 1.2; padding: 0; align-content: center; }
 .put { min-height: 36px; padding: 0 0.7rem; }

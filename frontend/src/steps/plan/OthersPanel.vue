@@ -7,8 +7,8 @@ import { PLACES } from '@/ui/places'
 import OtherRow from './OtherRow.vue'
 
 /** Every drill of the library for this client: the best first, then what is put on by hand with a reason, then what is refused. */
-const props = defineProps<{ drills: Schemas['OtherDrill'][]; onSheet: Set<string>; may: boolean }>()
-const emit = defineEmits<{ put: [drill: Schemas['OtherDrill'], reason: string]; why: [drill: Schemas['OtherDrill']] }>()
+const props = defineProps<{ drills: Schemas['OtherDrill'][]; onSheet: Set<string>; may: boolean; large?: boolean }>()
+const emit = defineEmits<{ enlarge: []; put: [drill: Schemas['OtherDrill'], reason: string]; why: [drill: Schemas['OtherDrill']] }>()
 type Standing = Schemas['OtherDrill']['standing']
 const AT_FIRST = 8
 const text = ref('')
@@ -46,7 +46,7 @@ const LEAD: Record<Standing, string> = {
 
 <template>
   <section class="others" aria-label="Others">
-    <h2>Others</h2>
+    <div class="head"><h2>Others</h2><button v-if="!large" type="button" class="act plain" @click="emit('enlarge')">Larger</button></div>
     <Input v-model:value="text" allow-clear placeholder="name, place, what for" aria-label="Find a drill by name, place or what it is for" />
     <div class="filters">
       <PickOne v-model="need" small clearable label="need" :options="needs" />
@@ -56,7 +56,7 @@ const LEAD: Record<Standing, string> = {
     <Segmented block role="radiogroup" aria-label="which drills" :value="standing" :options="tabs" @change="standing = ($event as Standing)" />
     <p v-if="LEAD[standing]" class="small quiet">{{ LEAD[standing] }}</p>
     <ul>
-      <OtherRow v-for="one in shown.slice(0, most)" :key="one.drill" :drill="one" :may="may" @put="(reason) => emit('put', one, reason)" @why="emit('why', one)" />
+      <OtherRow v-for="one in shown.slice(0, most)" :key="one.drill" :drill="one" :may="may" :large="large" @put="(reason) => emit('put', one, reason)" @why="emit('why', one)" />
       <li v-if="!shown.length" class="small quiet none">{{ drills.length ? 'No drill of this kind is called so, or meets that.' : 'Reading the library …' }}</li>
     </ul>
     <button v-if="shown.length > most" type="button" class="act plain" @click="most += 20">{{ shown.length - most }} more</button>
@@ -65,6 +65,7 @@ const LEAD: Record<Standing, string> = {
 
 <style scoped>
 .others { display: grid; gap: 0.5rem; align-content: start; }
+.head { display: flex; justify-content: space-between; align-items: baseline; }
 .filters > * { width: 100%; }
 .filters { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 0.35rem; }
 .others :deep(.ant-segmented) { background: var(--paper-deep); }

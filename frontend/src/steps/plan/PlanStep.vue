@@ -11,6 +11,7 @@ import { unwrap, useVisit } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import SideDrawer from '@/ui/SideDrawer.vue'
 import ReasonPanel from '@/ui/ReasonPanel.vue'
 import SaveState from '@/ui/SaveState.vue'
 import TapeLine from '@/ui/TapeLine.vue'
@@ -41,6 +42,8 @@ const path = { visit: visit.value }
 const { view, read, readAnew } = useStep<Schemas['PlanOut']>(visit.value, 'plan', () => outcome(clinic.GET('/api/visits/{visit}/plan', { params: { path } })))
 const page = ref('sheet')
 const browsing = ref(false)
+/** the others over the session, with both pictures and the whole reason */
+const enlarged = ref(false)
 const asked = ref<number | undefined>()
 const why = ref<Schemas['OtherDrill'] | null>(null)
 const panel = useTemplateRef<HTMLElement>('panel')
@@ -51,13 +54,15 @@ const may = computed(() => mayPlan.value && !remaking.value)
 
 /** what the ranking, the lengths and the drills by hand hang on: they are read again when it changes */
 const basis = computed(() => view.value?.choices.revision ?? 0)
-const askedFor = <T,>(name: string, key: () => unknown, ask: () => Promise<T>) =>
-  useQuery({ queryKey: computed(() => ['plan', visit.value, name, key()]), queryFn: ask, placeholderData: keepPreviousData, enabled: computed(() => !!view.value) })
-const { data: others } = askedFor('others', () => [basis.value, frame.value?.revisions], async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/plan/others', { params: { path } }))))
+const askedFor = <T,>(name: string, key: () => unknown, ask: () => Promise<T>, wanted: () => boolean = () => true) =>
+  useQuery({ queryKey: computed(() => ['plan', visit.value, name, key()]), queryFn: ask, placeholderData: keepPreviousData, enabled: computed(() => !!view.value && wanted()) })
+/** what was told and found so far: the sheet in progress changes nothing about the other drills but by its stage */
+const told = computed(() => ({ ...frame.value?.revisions, plan: undefined, stage: view.value?.stage }))
+const { data: others } = askedFor('others', () => [basis.value, told.value], async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/plan/others', { params: { path } }))))
 const { data: lengths } = askedFor('lengths', () => [basis.value, asked.value], async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/plan/lengths', { params: { path, query: { minutes: asked.value } } }))))
 const { data: byHand, refetch: readByHand } = askedFor('by-hand', () => [view.value?.revision, basis.value], async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/plan/by-hand', { params: { path } }))))
 
-const { data: there } = askedFor('elsewhere', () => [view.value?.revision, basis.value, frame.value?.revisions], async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/plan/elsewhere', { params: { path } }))))
+const { data: there } = askedFor('elsewhere', () => [view.value?.revision, basis.value, told.value], async () => unwrap(await outcome(clinic.GET('/api/visits/{visit}/plan/elsewhere', { params: { path } }))), () => !!view.value?.elsewhere)
 
 async function renew(): Promise<void> {
   const [, found] = await Promise.all([refresh(), readAnew()])
@@ -211,14 +216,17 @@ function step(by: number): void {
             </ol>
             <details class="more"><summary>What it covers, need by need</summary><CoverageList :coverage="view.coverage" :uncovered="uncovered" /></details>
           </template>
-          <ElsewhereList v-if="there && drills.length" :there="there" :fields="draft.fields.value" :rows="rows" :may="may" :story="`/visit/${visit}/story`" @choose="hand.elsewhere" />
+          <ElsewhereList v-if="drills.length" :name="view.elsewhere" :there="there" :fields="draft.fields.value" :rows="rows" :may="may" :story="`/visit/${visit}/story`" @choose="hand.elsewhere" />
           <DeskPlan v-if="view.desk && drills.length" :desk="view.desk" :note="choices.fields.value.work_hours" :may="may" @hours="choices.value.value!.work_hours = $event" />
           <p v-else-if="drills.length && may"><button type="button" class="act plain" @click="choices.value.value!.work_hours = { start: 540, end: 1020, every: 120, pieces: 20 }">Plan breaks at work</button></p>
         </template>
         <HandOverBar :frame="frame" :view="view" :settle="settle" :undo="undoable ? undo : undefined" />
       </div>
       <TemplatesDrawer :open="browsing" :visit="visit" :condition="frame.condition_id" :condition-name="frame.condition" :may="may" :drills="drills.length" :settle="sent" @close="browsing = false" @take="taken" />
-      <OthersPanel class="beside" :drills="others?.drills ?? []" :on-sheet="onSheet" :may="may" @put="hand.put" @why="why = $event" />
+      <OthersPanel v-if="!enlarged" class="beside" :drills="others?.drills ?? []" :on-sheet="onSheet" :may="may" @enlarge="enlarged = true" @put="hand.put" @why="why = $event" />
+      <SideDrawer :open="enlarged" title="Every drill for this client" :width="772" @close="enlarged = false">
+        <OthersPanel v-if="enlarged" large :drills="others?.drills ?? []" :on-sheet="onSheet" :may="may" @put="hand.put" @why="why = $event" />
+      </SideDrawer>
       <ReasonPanel :open="!!why" :title="why?.title ?? ''" :intro="why ? `${why.name}. For: ${why.needs.map((one) => needWords(one.id)).join(', ')}.${why.parts ? ` Fit ${Math.round(why.parts.fit * 100)} of 100, relief ${why.parts.relief} of 3, risk ${why.parts.risk} of 3, burden ${Math.round(why.parts.burden * 100)} of 100.` : ` ${why.why}.`}${why.ladder ? ` On the ladder ${why.ladder}.` : ''}` : ''" :reasons="(why?.reasons ?? []).map((one) => ({ ...one, source: one.source ?? null }))" :version="options?.knowledge_version" @close="why = null">
         <template v-if="why && may">
           <RouterLink v-if="why.standing !== 'refused'" class="act try" :to="{ path: `/visit/${visit}/tryout`, query: { drill: why.drill, side: why.side } }">Try it now</RouterLink>
