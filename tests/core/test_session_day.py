@@ -11,8 +11,9 @@ from hypothesis import strategies as st
 from easepath.core.adjust import review
 from easepath.core.adjust.decision import Decision
 from easepath.core.adjust.view import Context
-from easepath.core.facts import LogEntry
-from tests.core.build import LIBRARY, day, entry, matched
+from easepath.core.facts import LogEntry, PlannedDrill
+from easepath.core.respond import Responder
+from tests.core.build import LIBRARY, day, entry, matched, plan
 
 TWO_OF_ONE_DATE = {
     "shooting-before-a-calm-one": ((entry(2, symptom="shooting", during=1), entry(2)), ("nerve", "stop", "flared")),
@@ -71,3 +72,14 @@ def test_neither_the_order_of_a_date_nor_a_calm_session_more_hides_anything(log:
     calm = log[0].model_copy(update={**entry(0).model_dump(), "date": last, "done_pct": 0})
     order = list(LIBRARY.rules)
     assert order.index(first([*log, calm]).rule) <= order.index(before.rule)
+
+
+def test_a_review_of_a_calm_year_looks_at_its_last_sessions_alone(monkeypatch: pytest.MonkeyPatch) -> None:
+    looked_at: list[LogEntry] = []
+    classify = Responder.classify
+    monkeypatch.setattr(Responder, "classify", lambda self, one: looked_at.append(one) or classify(self, one))
+    log = tuple(entry(ago, drill) for ago in range(365, 0, -1) for drill in ("lunge-rock", "side-leg-raise"))
+    running = plan(PlannedDrill(drill="lunge-rock", side="left"), PlannedDrill(drill="side-leg-raise", side="left"))
+    review(matched(log=log, plan=running))
+    assert 0 < len(looked_at) < 60
+    assert min(one.date for one in looked_at) > day(40)

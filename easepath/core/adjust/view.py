@@ -258,8 +258,9 @@ class DrillView:
     def cap_lift(self) -> int:
         """By how many percent a clinician lifted the effort cap; nothing from its next stirred or flared session on."""
         lift = self.planned.manner.cap_lift if self.planned.manner else None
-        stirred = any(day.kind in ("stirred", "flared") for day in self.days)
-        return 0 if lift is None or stirred else lift
+        if lift is None:
+            return 0
+        return 0 if any(day.kind in ("stirred", "flared") for day in self.days) else lift
 
     @cached_property
     def present(self) -> DoseInForce:
