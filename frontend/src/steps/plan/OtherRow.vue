@@ -30,7 +30,7 @@ function give(): void {
     <DrillPicture v-if="large" class="look" :picture="drill.picture" :side="drill.side" :place="drill.place" pose="end" size="small" alt="" />
     <button type="button" class="name" @click="emit('why')">
       <span><strong>{{ drill.title }}</strong><span v-if="large && drill.name !== drill.title" class="small quiet"> ({{ drill.name }})</span></span>
-      <span class="small" :class="drill.standing === 'refused' ? 'clay' : 'quiet'" :title="drill.why">{{ drill.standing === 'fits' && !large ? drill.needs[0]?.name : drill.why }}</span>
+      <span class="small why" :class="drill.standing === 'refused' ? 'clay' : 'quiet'" :title="drill.why">{{ drill.standing === 'fits' && !large ? drill.needs[0]?.name : drill.why }}</span>
       <VerdictMark v-if="drill.verdict !== 'clear'" :verdict="drill.verdict" />
     </button>
     <button v-if="may && drill.standing !== 'refused'" type="button" class="act put" :aria-label="`Put ${drill.title} on${drill.standing === 'fits' ? '' : ', with a reason'}`" :aria-expanded="drill.standing === 'fits' ? undefined : asking" @click="put">{{ drill.standing === 'fits' ? 'Put on' : 'Reason' }}</button>
@@ -47,6 +47,7 @@ li { display: grid; grid-template-columns: 58px minmax(0, 1fr) auto; gap: 0.5rem
 li.large { grid-template-columns: 96px 96px minmax(0, 1fr) auto; }
 .look { border: 1px solid var(--line); border-radius: var(--corner); }
 .name { display: grid; justify-items: start; text-align: left; border: 0; background: none; font: inherit; color: inherit; cursor: pointer; min-height: 44px; line-height: 1.2; padding: 0; align-content: center; }
+.why::first-letter { text-transform: uppercase; }
 .put { min-height: 36px; padding: 0 0.7rem; }
 .ask { grid-column: 1 / -1; display: grid; gap: 0.3rem; border-left: 3px solid var(--ink); padding-left: 0.6rem; }
 .ask .act { min-height: 36px; padding: 0 0.8rem; }

@@ -46,7 +46,7 @@ const LEAD: Record<Standing, string> = {
 
 <template>
   <section class="others" aria-label="Others">
-    <div class="head"><h2>Others</h2><button v-if="!large" type="button" class="act plain" @click="emit('enlarge')">Larger</button></div>
+    <div v-if="!large" class="head"><h2>Others</h2><button type="button" class="act plain" @click="emit('enlarge')">Larger</button></div>
     <Input v-model:value="text" allow-clear placeholder="name, place, what for" aria-label="Find a drill by name, place or what it is for" />
     <div class="filters">
       <PickOne v-model="need" small clearable label="need" :options="needs" />
