@@ -43,7 +43,7 @@ def main() -> None:
             page.wait_for_url("**/visit/**")
             visit = page.url.rsplit("/", 1)[0]
             ready: dict[str, tuple[str, str]] = {
-                "caseload": (BASE, "[aria-label=Caseload] li"),
+                "caseload": (BASE, "[aria-label=Caseload] .name"),
                 "story": (f"{visit}/story", "input[name=words]"),
                 "screen": (f"{visit}/screening", ".question"),
                 "measure": (f"{visit}/measure", ".test"),

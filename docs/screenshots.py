@@ -78,7 +78,7 @@ def clinic(browser: Browser) -> None:
     page.fill("input[name=username]", "hanne")
     page.fill("input[name=password]", PASSWORD)
     page.get_by_role("button", name="Sign in").click()
-    page.get_by_role("list", name="Caseload").wait_for()
+    page.get_by_role("region", name="Caseload").get_by_role("row").first.wait_for()
     page.mouse.move(0, 0)
     shot(page, "caseload")
     page.goto(f"{BASE}/library/half-kneel")
@@ -138,8 +138,11 @@ def open_client(page: Page, name: str, condition: str = "") -> None:
     """Open the visit of a client's complaint from the caseload."""
     page.goto(BASE)
     page.get_by_role("searchbox").fill(name.rsplit(maxsplit=1)[-1])
-    lines = page.get_by_role("list", name="Caseload").get_by_role("button")
-    lines.filter(has_text=condition).first.click()
+    row = page.get_by_role("region", name="Caseload").get_by_role("row").filter(has_text=name.rsplit(maxsplit=1)[-1])
+    row = row.filter(has_text=condition).first
+    row.wait_for()
+    of_many = row.get_by_role("button").filter(has_text=condition or name)
+    (of_many if of_many.count() else row.get_by_role("button")).first.click()
     page.wait_for_url("**/visit/**")
     page.get_by_role("heading", level=1).wait_for()
 

@@ -23,7 +23,7 @@ from easepath.core.adjust.session_day import latest_dates, worst_class
 from easepath.core.code_version import code_version
 from easepath.core.errors import CaseError, UnknownIdError
 from easepath.core.knowledge import shipped_library
-from easepath.core.signs import open_signs
+from easepath.core.signs import open_signs, sign_words
 from easepath.core.vocabulary import ResponseClass
 
 LOG = logging.getLogger(__name__)
@@ -129,7 +129,9 @@ def _head(record: Record) -> dict[str, Any]:
     latest = record.visits[-1] if record.visits else None
     sessions = effective_sessions(record)
     return {
+        "client": complaint.client_id,
         "name": str(complaint.client),
+        "telephone": complaint.client.telephone,
         "trade": complaint.client.trade,
         "side": complaint.side,
         "visit": latest.id if latest else None,
@@ -137,6 +139,8 @@ def _head(record: Record) -> dict[str, Any]:
         "visit_open": latest is not None and latest.closed_at is None,
         "version": version.number if version else None,
         "last_session": str(sessions[-1].date) if sessions else None,
+        "next_visit": str(version.review_on) if version and version.review_on else None,
+        "last_visit": latest.opened_at[:10] if latest else None,
     }
 
 
@@ -145,7 +149,7 @@ def unreadable_line(record: Record, why: str) -> dict[str, Any]:
     condition = shipped_library().conditions.get(record.complaint.condition)
     return _head(record) | {
         "condition": condition.name if condition else "not named yet", "kind": "unreadable",
-        "urgency": URGENCY.index("unreadable"), "what": "cannot be read", "why": why, "ripples": [],
+        "urgency": URGENCY.index("unreadable"), "what": "cannot be read", "why": why, "ripples": [], "told": [],
     }  # fmt: skip
 
 
@@ -155,8 +159,29 @@ def _line(record: Record) -> dict[str, Any]:
     condition = assessment.screen.profile
     return _head(record) | {
         "condition": condition.name if condition else "not named yet", "kind": need.kind, "urgency": need.urgency,
-        "what": need.what, "why": need.why, "ripples": response_line(record), "signs": len(open_signs(record.facts)),
+        "what": need.what, "why": need.why, "ripples": response_line(record), "told": _told(record),
     }  # fmt: skip
+
+
+def _told(record: Record) -> list[dict[str, Any]]:
+    """The signs that wait for an answer, the newest first: what was said of which drill, and when it came in."""
+    library, signs = record.assessment.library, open_signs(record.facts)
+    if not signs:
+        return []
+    came_in = {
+        session.hex: str(at)
+        for session, at in models.SessionLog.objects.filter(
+            complaint=record.complaint, date__in={entry.date for entry in signs}
+        ).values_list("pk", "received_at")
+    }
+    return [
+        {
+            "words": sign_words(library, entry), "drill": library.title(entry.drill), "side": entry.side or "",
+            "pain": None if entry.during is None else round(entry.during), "date": str(entry.date),
+            "at": came_in.get(entry.session or "", ""),
+        }
+        for entry in reversed(signs)
+    ]  # fmt: skip
 
 
 def _agreed(record: Record, need: Attention) -> Attention:

@@ -86,6 +86,7 @@ class VisitRow(Row):
 
     id: int
     number: int
+    opened_at: str
     closed_at: str | None
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 
 from easepath.core.facts import LogEntry, Situation
+from easepath.core.knowledge.library import Library
 from easepath.core.vocabulary import SIGNS, SUSPENDING
 
 
@@ -32,6 +33,14 @@ def open_signs(situation: Situation) -> tuple[LogEntry, ...]:
     Each is the last of its drill, planned still or not.
     """
     return tuple(e for e in situation.last_entries if _is_sign(e) and not is_answered(situation, e))
+
+
+def sign_words(library: Library, entry: LogEntry) -> str:
+    """What the client said of a session that waits for an answer: the sign, where it moved, why it was stopped."""
+    symptom = library.symptoms[entry.symptom].text if entry.symptom in SIGNS and entry.symptom else ""
+    moved = "it moved further down the limb" if entry.moved == "down" else ""
+    stopped = f"stopped: {entry.stopped}" if entry.stopped else ""
+    return "; ".join(word for word in (symptom, moved, stopped) if word) or "burning that travels"
 
 
 def _is_sign(entry: LogEntry) -> bool:

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 
 from easepath.clinic import clock
 from easepath.clinic.actions.hand_over import hand_over
-from easepath.clinic.actions.open_client import open_client
+from easepath.clinic.actions.open_client import Newcomer, open_client
 from easepath.clinic.actions.open_visit import close_visit
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
@@ -21,6 +21,7 @@ from easepath.clinic.facts.assessment import assess
 from easepath.clinic.facts.draft import Ticked
 from easepath.clinic.models import Complaint, User, Visit
 from easepath.core.vocabulary import Symptom, side_word
+from easepath.standins.telephones import made_up_telephone
 
 _NAMESPACE = uuid.UUID("6a1c2f8e-7b1d-4a9b-9f52-0d6f6f1f0a11")
 
@@ -107,10 +108,9 @@ def live(actor: User, person: PracticeClient, today: dt.date) -> Complaint:
 
 def _first_visit(actor: User, person: PracticeClient, today: dt.date) -> Visit:
     birth = dt.date(today.year - person.age, 1, 15)
-    visit = open_client(
-        actor, first_name=person.first_name, last_name=person.last_name, birth_date=birth, sex=person.sex,
-        trade=person.trade,
-    )  # fmt: skip
+    visit = open_client(actor, Newcomer(
+        person.first_name, person.last_name, birth, person.sex, person.trade, made_up_telephone(person.last_name),
+    ))  # fmt: skip
     now, rest, worst, usual = person.pains
     story = Story(
         condition="adductor-strain", side=person.side, since=today - dt.timedelta(days=person.hurt_days_ago),

@@ -10,7 +10,7 @@ from functools import partial
 
 from easepath.clinic import clock
 from easepath.clinic.actions.hand_over import hand_over
-from easepath.clinic.actions.open_client import open_client
+from easepath.clinic.actions.open_client import Newcomer, open_client
 from easepath.clinic.actions.open_complaint import open_complaint
 from easepath.clinic.actions.open_visit import close_visit, open_visit
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
@@ -29,6 +29,7 @@ from easepath.core.compose import compose
 from easepath.core.knowledge import shipped_library
 from easepath.core.story import stage_is_asked
 from easepath.core.vocabulary import side_word
+from easepath.standins.telephones import made_up_telephone
 
 _NAMESPACE = uuid.UUID("6a1c2f8e-7b1d-4a9b-9f52-0d6f6f1f0a11")
 BEFORE = 1
@@ -98,10 +99,9 @@ def live_through(actor: User, person: Person, troubles: Sequence[Trouble], today
     opened = max(trouble.first_visit for trouble in troubles)
     first = next(trouble for trouble in troubles if trouble.first_visit == opened)
     with clock.on(today - dt.timedelta(days=opened)):
-        visit = open_client(
-            actor, first_name=person.first_name, last_name=person.last_name, birth_date=born, sex=person.sex,
-            trade=person.trade,
-        )  # fmt: skip
+        visit = open_client(actor, Newcomer(
+            person.first_name, person.last_name, born, person.sex, person.trade, made_up_telephone(person.last_name),
+        ))  # fmt: skip
         story = Story(
             birth_date=born, places=person.places, equipment=person.equipment, minutes=person.minutes, per_day=1,
             days_per_week=person.days_per_week, confidence="normal",

@@ -72,7 +72,7 @@ def sign_in(live: World, live_server: Any, page: Page) -> Callable[..., None]:
     def run(username: str = "hanne") -> None:
         page.goto(live_server.url)
         fill_sign_in(page, username)
-        expect(page.get_by_role("list", name="Caseload")).to_be_visible()
+        expect(page.get_by_role("region", name="Caseload")).to_be_visible()
 
     return run
 

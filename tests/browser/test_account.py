@@ -43,12 +43,12 @@ def test_a_lead_makes_the_account_safe_before_anything_else(live: World, live_se
     expect(codes).to_have_count(10)
     recovery = codes.first.inner_text()
     page.get_by_role("button", name="I have written them down").click()
-    expect(page.get_by_role("list", name="Caseload")).to_be_visible()
+    expect(page.get_by_role("region", name="Caseload")).to_be_visible()
     page.get_by_role("button", name="Sign out").click()
     fill_sign_in(page, "ruth")
     page.get_by_label("Code of your authenticator, or a recovery code").fill(recovery)
     page.get_by_role("button", name="Sign in").click()
-    expect(page.get_by_role("list", name="Caseload")).to_be_visible()
+    expect(page.get_by_role("region", name="Caseload")).to_be_visible()
 
 
 def test_the_lock_covers_the_page_and_keeps_what_was_entered(

@@ -9,7 +9,7 @@ from typing import Any
 
 from playwright.sync_api import Page, Route, expect
 
-from easepath.clinic.models import SignAnswer
+from easepath.clinic.models import Client, SignAnswer
 from tests.clinic.test_signs import tell
 from tests.conftest import World
 
@@ -41,8 +41,12 @@ def test_the_caseload_asks_again_slowly_and_only_while_something_is_left(sign_in
 def test_a_sign_is_answered_where_it_is_seen_first(live: World, sign_in: SignIn, page: Page) -> None:
     tell(live, "locking")
     sign_in()
-    line = page.get_by_role("listitem").filter(has_text="Marta Lind")
-    line.get_by_role("button", name="Answer the sign of Marta Lind").click()
+    stops = page.get_by_role("region", name="Stopped: call first")
+    line = stops.get_by_role("listitem").filter(has_text="Marta Lind")
+    telephone = Client.objects.get(first_name="Marta").telephone
+    expect(line).to_contain_text(telephone)
+    expect(line.get_by_role("link", name="Call Marta Lind")).to_have_attribute("href", f"tel:{telephone.replace(' ', '')}")
+    line.get_by_role("button", name="Answer it locked of Marta Lind").click()
     drawer = page.locator(".ant-drawer")
     expect(drawer.get_by_text("it locked", exact=True)).to_be_visible()
     drawer.get_by_role("button", name="Answer it locked in Pelvic tilts").click()
@@ -50,5 +54,5 @@ def test_a_sign_is_answered_where_it_is_seen_first(live: World, sign_in: SignIn,
     drawer.get_by_role("button", name="Record the answer").click()
     expect(drawer.get_by_text("Every sign is answered.")).to_be_visible()
     drawer.get_by_role("button", name="Close").click()
-    expect(line.get_by_role("button", name="Answer")).to_have_count(0)
+    expect(stops).to_have_count(0)
     assert SignAnswer.objects.get().reason == "a click without pain, knee looked at, free"

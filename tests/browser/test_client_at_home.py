@@ -89,9 +89,9 @@ def test_chest_pain_on_the_phone_stops_the_plan_until_a_clinician_answers(
 
     page.set_viewport_size({"width": 1280, "height": 800})
     sign_in()
-    row = page.get_by_role("list", name="Caseload").get_by_role("listitem").filter(has_text="Marta")
+    row = page.get_by_role("region", name="Caseload").get_by_role("row").filter(has_text="Marta")
     expect(row).to_contain_text("Body sign")
-    row.get_by_role("button", name="Body sign").click()
+    row.get_by_role("button", name="Marta Lind").click()
     go(page, "Respond")
     signs = page.get_by_role("region", name="Signs to answer")
     expect(signs).to_contain_text("No drill goes on at home until it is answered.")

@@ -26,7 +26,7 @@ def test_a_visit_that_is_not_there(sign_in: SignIn, live_server: Any, page: Page
     page.goto(f"{live_server.url}/visit/9999/story")
     expect(page.get_by_role("alert").first).to_contain_text("No such visit in this clinic")
     page.get_by_role("link", name="Back to the caseload").first.click()
-    expect(page.get_by_role("list", name="Caseload")).to_be_visible()
+    expect(page.get_by_role("region", name="Caseload")).to_be_visible()
 
 
 @pytest.mark.parametrize("step", STEPS)

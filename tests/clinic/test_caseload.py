@@ -13,7 +13,7 @@ from django.test import Client as Browser
 from easepath.api.views.frame import frame
 from easepath.clinic import caseload_lines, clock, timer
 from easepath.clinic.actions.hand_over import hand_over
-from easepath.clinic.actions.open_client import open_client
+from easepath.clinic.actions.open_client import Newcomer, open_client
 from easepath.clinic.actions.open_visit import close_visit
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_draft import save_draft
@@ -163,14 +163,14 @@ def test_a_row_of_another_kind_of_fault_is_said_as_well(
 @pytest.mark.parametrize("born", [dt.date(1890, 1, 1), dt.date(1905, 11, 25), TODAY + dt.timedelta(days=1)])
 def test_nobody_who_comes_today_was_born_then(world: World, born: dt.date) -> None:
     with pytest.raises(FieldError, match="birth_date"):
-        open_client(world.users["jo"], first_name="A", last_name="B", birth_date=born, sex="f", trade="")
+        open_client(world.users["jo"], Newcomer("A", "B", born, "f"))
     with pytest.raises(FieldError, match="birth_date"):
         save_story(world.users["jo"], world.visit("Marta"), 0, Story(birth_date=born))
 
 
 def test_a_hundred_and_twenty_years_are_possible(world: World) -> None:
     born = dt.date(1906, 11, 25)
-    assert open_client(world.users["jo"], first_name="A", last_name="B", birth_date=born, sex="f", trade="").pk
+    assert open_client(world.users["jo"], Newcomer("A", "B", born, "f")).pk
 
 
 def test_the_agreed_day_asks_until_a_visit_on_or_after_it_is_closed(world: World) -> None:

@@ -2,23 +2,25 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any
 
 from django.http import HttpRequest
 from ninja import Router
+from pydantic import Field
 
 from easepath.api.auth import staff
-from easepath.api.schemas.caseload import Caseload, NewClient, VisitRef
-from easepath.clinic.actions.open_client import open_client
+from easepath.api.schemas.caseload import Caseload, KnownClient, NewClient, VisitRef
+from easepath.clinic.actions.open_client import Newcomer, open_client
 from easepath.clinic.actions.open_complaint import open_complaint
 from easepath.clinic.actions.open_visit import open_visit
 from easepath.clinic.selectors.access import get_complaint
-from easepath.clinic.selectors.caseload import caseload
+from easepath.clinic.selectors.caseload import caseload, known_clients
 
 router = Router(tags=["caseload"])
 
 
 LOOK_SECONDS = 1.0
+Name = Annotated[str, Field(max_length=60)]
 MOST_IN_SIGHT = 200
 
 
@@ -35,7 +37,17 @@ def read_caseload(request: HttpRequest, sight: str = "") -> dict[str, Any]:
 @router.post("/clients", response=VisitRef, operation_id="take_in_client")
 def take_in_client(request: HttpRequest, payload: NewClient) -> VisitRef:
     """Take in a client and open the first visit."""
-    return VisitRef(visit=open_client(staff(request), **payload.dict()).pk)
+    return VisitRef(visit=open_client(staff(request), Newcomer(**payload.dict())).pk)
+
+
+@router.get("/clients/known", response=list[KnownClient], operation_id="known_clients")
+def read_known(
+    request: HttpRequest,
+    first_name: Annotated[str, Field(max_length=60)],
+    last_name: Annotated[str, Field(max_length=60)],
+) -> list[dict[str, Any]]:
+    """The clients of that name, so that nobody is taken in twice."""
+    return known_clients(staff(request), first_name, last_name)
 
 
 @router.post("/complaints/{complaint}/visits", response=VisitRef, operation_id="open_visit")

@@ -13,11 +13,27 @@ from easepath.api.views.base import Ripple
 from easepath.core.adjust.attention import Kind
 
 
+class ToldSign(Schema):
+    """A sign that waits for an answer: the client's words, the drill, the worst pain, and when it came in."""
+
+    words: str
+    drill: str
+    side: str
+    pain: int | None
+    date: str
+    at: str
+
+
 class CaseLine(Schema):
-    """One client in the caseload: what is needed today and why, and how many signs told at home wait for an answer."""
+    """One complaint in the caseload: what is needed today and why, and the signs told at home that wait for an answer.
+
+    `mine` says that whoever asks saw the client last or planned for them; `next_visit` is the day agreed for it.
+    """
 
     complaint: int
+    client: int = 0
     name: str
+    telephone: str = ""
     trade: str
     condition: str
     side: str
@@ -31,7 +47,10 @@ class CaseLine(Schema):
     version: int | None
     last_session: str | None
     ripples: list[Ripple]
-    signs: int = 0
+    told: list[ToldSign] = []
+    next_visit: str | None = None
+    last_visit: str | None = None
+    mine: bool = True
     as_of: str | None
 
 
@@ -50,6 +69,19 @@ class NewClient(In):
     birth_date: dt.date | None = None
     sex: Literal["", "f", "m", "x"] = ""
     trade: Annotated[str, Field(max_length=80)] = ""
+    telephone: Annotated[str, Field(max_length=40)] = ""
+    email: Annotated[str, Field(max_length=100)] = ""
+    language: Annotated[str, Field(max_length=40)] = ""
+    somebody_else: bool = False
+
+
+class KnownClient(Schema):
+    """A client of the clinic who may be the one that is taken in, with the latest visit."""
+
+    name: str
+    born: str | None
+    condition: str
+    visit: int | None
 
 
 class VisitRef(Schema):

@@ -35,6 +35,10 @@ TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
 """Every column that holds free text about a person, how its row finds the client, and what it becomes."""
 
 
+OF_THE_PERSON: Final = ("trade", "telephone", "email", "language", "elsewhere_name")
+"""Words in the row of the person that an erasure blanks beside the name."""
+
+
 def erase_client(actor: models.User | None, client: models.Client, *, name: str) -> models.Client:
     """Blank the person for ever; `name` is the client's full name, typed to confirm. `actor` None is the retention."""
     if actor is not None:
@@ -59,11 +63,13 @@ def erase_client(actor: models.User | None, client: models.Client, *, name: str)
 
 def _blank_person(client: models.Client) -> None:
     client.first_name, client.last_name = "erased", f"client {client.pk}"
-    client.birth_date, client.sex, client.trade, client.elsewhere_name = None, "", "", ""
+    client.birth_date, client.sex = None, ""
+    for name in OF_THE_PERSON:
+        setattr(client, name, "")
     client.archived, client.erased_at = True, clock.now()
     client.archived_at = client.archived_at or client.erased_at
     client.revision += 1
     client.save(
-        update_fields=["first_name", "last_name", "birth_date", "sex", "trade", "archived", "archived_at", "erased_at",
-                       "revision", "elsewhere_name"]
+        update_fields=["first_name", "last_name", "birth_date", "sex", "archived", "archived_at", "erased_at",
+                       "revision", *OF_THE_PERSON]
     )  # fmt: skip

@@ -3,14 +3,22 @@
 from __future__ import annotations
 
 import datetime as dt
+import re
+from dataclasses import dataclass
+from typing import Final
 
+from django.core.exceptions import ValidationError
+from django.core.validators import validate_email
 from django.db import transaction
+from django.db.models import QuerySet
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import note
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.situation import MOST_YEARS, age_on
 from easepath.clinic.policies import require
+
+TELEPHONE: Final = re.compile(r"(?=(?:\D*\d){4})[\d +()/-]{4,40}")
 
 
 def birth_date_fault(birth_date: dt.date | None, today: dt.date) -> str | None:
@@ -24,21 +32,64 @@ def birth_date_fault(birth_date: dt.date | None, today: dt.date) -> str | None:
     return None
 
 
-def open_client(
-    actor: models.User, *, first_name: str, last_name: str, birth_date: dt.date | None, sex: str, trade: str
-) -> models.Visit:
-    """Create a client of the actor's clinic with an empty complaint and its first visit."""
+@dataclass(frozen=True)
+class Newcomer:
+    """Who is taken in; only the name is needed. `somebody_else` says that a client of that name is another person."""
+
+    first_name: str
+    last_name: str
+    birth_date: dt.date | None = None
+    sex: str = ""
+    trade: str = ""
+    telephone: str = ""
+    email: str = ""
+    language: str = ""
+    somebody_else: bool = False
+
+
+def open_client(actor: models.User, person: Newcomer) -> models.Visit:
+    """Create a client of the actor's clinic with an empty complaint and its first visit.
+
+    Raises FieldError for what cannot be, and where a client of that name and day of birth is in care already.
+    """
     assert actor.clinic is not None
     require(actor, "enter-story", actor.clinic)
-    today = clock.today(actor.clinic.time_zone)
-    fault = birth_date_fault(birth_date, today)
-    if fault is not None:
-        raise FieldError({"birth_date": fault})
+    _check(actor.clinic, person)
+    told = {name: value for name, value in vars(person).items() if name != "somebody_else"}
     with transaction.atomic():
-        client = models.Client.objects.create(
-            clinic=actor.clinic, first_name=first_name, last_name=last_name, birth_date=birth_date, sex=sex, trade=trade
-        )
+        client = models.Client.objects.create(clinic=actor.clinic, **told)
         complaint = models.Complaint.objects.create(client=client, opened_at=clock.now())
         visit = models.Visit.objects.create(complaint=complaint, number=1, opened_by=actor, opened_at=clock.now())
         note(actor, complaint, "open-client", {"visit": 1})
     return visit
+
+
+def _check(clinic: models.Clinic, person: Newcomer) -> None:
+    fields = {}
+    for name in ("first_name", "last_name"):
+        if not getattr(person, name).strip():
+            fields[name] = "is needed: the sheet speaks to somebody"
+    fault = birth_date_fault(person.birth_date, clock.today(clinic.time_zone))
+    if fault is not None:
+        fields["birth_date"] = fault
+    if person.email:
+        try:
+            validate_email(person.email)
+        except ValidationError:
+            fields["email"] = "is no address: a name, @, and a domain"
+    if person.telephone and not TELEPHONE.fullmatch(person.telephone):
+        fields["telephone"] = "has digits, spaces and + ( ) - / alone, at least four digits"
+    known = None if person.somebody_else or fields else like(clinic, person.first_name, person.last_name).filter(
+        birth_date=person.birth_date
+    ).first()  # fmt: skip
+    if known is not None:
+        fields["last_name"] = f"{known} is in care here already: open that client, or say that this is somebody else"
+    if fields:
+        raise FieldError(fields)
+
+
+def like(clinic: models.Clinic, first_name: str, last_name: str) -> QuerySet[models.Client]:
+    """The clients of a clinic with that name, however it is written, who were not erased."""
+    return models.Client.objects.filter(
+        clinic=clinic, erased_at=None, first_name__iexact=first_name.strip(), last_name__iexact=last_name.strip()
+    )

@@ -6,11 +6,16 @@ import time
 from collections.abc import Sequence
 from typing import Any
 
+from django.db.models import OuterRef, Subquery
+
 from easepath.clinic import clock, models
+from easepath.clinic.actions.open_client import like
 from easepath.clinic.caseload_lines import Stamp, is_current, kept_line, stamps, work_out
 from easepath.clinic.policies import require
+from easepath.core.knowledge import shipped_library
 
 IN_SIGHT = 40
+MOST_KNOWN = 5
 
 
 def caseload(
@@ -20,7 +25,7 @@ def caseload(
 
     Lines that are not of today are worked out for those that were changed and for the complaints in `sight` (without
     any: the first `most`), for about so many `seconds`, and not stored; `left` of those still stand as they were seen
-    last.
+    last. A line is `mine` where the user opened the latest visit or handed over the latest version.
     """
     assert user.clinic is not None
     require(user, "see-clients", user.clinic)
@@ -29,6 +34,7 @@ def caseload(
         models.Complaint.objects.filter(client__clinic=user.clinic, closed_at=None, client__archived=False)
         .select_related("client")
         .only("client", "status", "status_on", "status_basis", "changes", "client__first_name", "client__last_name")
+        .annotate(seen_by=_latest(models.Visit, "opened_by"), planned_by=_latest(models.PlanVersion, "handed_over_by"))
     )
     known = stamps(rows, user.clinic, today)
     lines = {row.pk: _stored(row, known[row.pk]) for row in rows}
@@ -42,7 +48,14 @@ def caseload(
         left -= 1
         if seconds is not None and time.monotonic() - began >= seconds:
             break
+    for row in rows:
+        lines[row.pk]["mine"] = user.pk in (row.seen_by, row.planned_by)
     return {"lines": sorted(lines.values(), key=lambda line: (line["urgency"], line["name"])), "left": left}
+
+
+def _latest(kind: type[models.Visit] | type[models.PlanVersion], by: str) -> Subquery:
+    """Who made the latest row of a complaint."""
+    return Subquery(kind._default_manager.filter(complaint=OuterRef("pk")).order_by("-number").values(by)[:1])
 
 
 def _just_changed(row: models.Complaint) -> bool:
@@ -60,8 +73,27 @@ def _stored(row: models.Complaint, stamp: Stamp) -> dict[str, Any]:
     if worked_out:
         return {"complaint": row.pk, **worked_out, "as_of": None}
     never = {
-        "name": str(row.client), "trade": "", "condition": "", "side": "", "kind": "answer", "urgency": 0,
+        "client": row.client_id, "name": str(row.client), "telephone": "",
+        "trade": "", "condition": "", "side": "", "kind": "answer", "urgency": 0,
         "what": "not looked at yet", "why": "", "visit": None, "visit_number": None, "visit_open": False,
-        "version": None, "last_session": None, "ripples": [],
+        "version": None, "last_session": None, "ripples": [], "told": [],
     }  # fmt: skip
     return {"complaint": row.pk, **(row.status or never), "as_of": "seen last"}
+
+
+def known_clients(user: models.User, first_name: str, last_name: str) -> list[dict[str, Any]]:
+    """The clients of the user's clinic with that name: when born, with what, and the latest visit."""
+    assert user.clinic is not None
+    require(user, "see-clients", user.clinic)
+    found = like(user.clinic, first_name, last_name)
+    return [_known(client) for client in found[:MOST_KNOWN]]
+
+
+def _known(client: models.Client) -> dict[str, Any]:
+    complaint = client.complaints.order_by("-pk").first()
+    visit = complaint.visits.order_by("-number").first() if complaint else None
+    condition = shipped_library().conditions.get(complaint.condition) if complaint else None
+    return {
+        "name": str(client), "born": client.birth_date and str(client.birth_date),
+        "condition": condition.name if condition else "", "visit": visit.pk if visit else None,
+    }  # fmt: skip

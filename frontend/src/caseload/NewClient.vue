@@ -1,20 +1,36 @@
 <script setup lang="ts">
-import { Drawer, Input } from 'ant-design-vue'
-import { reactive, ref } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { Checkbox, Input } from 'ant-design-vue'
+import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
+import { unwrap } from '@/shell/useVisit'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
+import { shortDate } from '@/ui/dates'
+import DayBox from '@/ui/DayBox.vue'
 import FieldNote from '@/ui/FieldNote.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
-import DayBox from '@/ui/DayBox.vue'
+import SideDrawer from '@/ui/SideDrawer.vue'
 
+/** Taking in a client: the name alone is needed; who has that name already is shown before anything is kept. */
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
-const form = reactive<{ first_name: string; last_name: string; birth_date: string; sex: Schemas['NewClient']['sex']; trade: string }>({ first_name: '', last_name: '', birth_date: '', sex: '', trade: '' })
+const form = reactive<Omit<Schemas['NewClient'], 'birth_date'> & { birth_date: string }>({
+  first_name: '', last_name: '', birth_date: '', sex: '', trade: '', telephone: '', email: '', language: '', somebody_else: false,
+})
 const problem = ref<Problem | null>(null)
 const busy = ref(false)
+const named = computed(() => form.first_name.trim().length > 1 && form.last_name.trim().length > 1)
+const { data: known } = useQuery({
+  queryKey: computed(() => ['known', form.first_name.trim().toLowerCase(), form.last_name.trim().toLowerCase()]),
+  queryFn: async () => unwrap(await outcome(clinic.GET('/api/clients/known', { params: { query: { first_name: form.first_name, last_name: form.last_name } } }))),
+  enabled: named,
+})
+const same = computed(() => (named.value ? (known.value ?? []) : []))
+const note = (field: string) => problem.value?.fields?.[field]
 
 async function save(): Promise<void> {
+  if (busy.value || !form.first_name.trim() || !form.last_name.trim()) return
   busy.value = true
   const result = await outcome(clinic.POST('/api/clients', { body: { ...form, birth_date: form.birth_date || null } }))
   busy.value = false
@@ -24,23 +40,36 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <Drawer open title="Take in a client" :width="400" @close="emit('close')">
+  <SideDrawer open title="Take in a client" :width="440" @close="emit('close')">
     <form @submit.prevent="save">
-      <label>First name<Input v-model:value="form.first_name" name="first_name" autofocus /></label>
-      <FieldNote :text="problem?.fields?.first_name" />
-      <label>Last name<Input v-model:value="form.last_name" name="last_name" /></label>
-      <FieldNote :text="problem?.fields?.last_name" />
+      <p class="small quiet">Only the name is needed to begin. The day of birth decides which questions of the screen are asked, and the telephone number whom you reach when a stop sign comes.</p>
+      <label>First name <span class="small quiet">needed: the sheet speaks to somebody</span><Input v-model:value="form.first_name" name="first_name" :maxlength="60" autofocus /></label>
+      <FieldNote :text="note('first_name')" />
+      <label>Last name <span class="small quiet">needed</span><Input v-model:value="form.last_name" name="last_name" :maxlength="60" /></label>
+      <FieldNote :text="note('last_name')" />
       <label>Born on<DayBox id="birth_date" label="Born on" :model-value="form.birth_date" @update:model-value="form.birth_date = $event ?? ''" /></label>
-      <FieldNote :text="problem?.fields?.birth_date" />
+      <FieldNote :text="note('birth_date')" />
+      <section v-if="same.length" class="same" aria-label="In care already">
+        <p><strong>{{ same.length === 1 ? 'Is it this person?' : 'Is it one of these?' }}</strong></p>
+        <p v-for="one in same" :key="one.visit ?? one.name"><strong>{{ one.name }}</strong>, {{ one.born ? `born ${shortDate(one.born)}` : 'day of birth not known' }}<template v-if="one.condition">, {{ one.condition.toLowerCase() }}</template>. <RouterLink v-if="one.visit" :to="`/visit/${one.visit}/story`">Open this client</RouterLink></p>
+        <Checkbox v-model:checked="form.somebody_else">This is somebody else of the same name</Checkbox>
+      </section>
       <ChoiceRow v-model="form.sex" label="Sex" :options="[{ value: 'f', text: 'female' }, { value: 'm', text: 'male' }, { value: 'x', text: 'other' }]" />
-      <label>Trade<Input v-model:value="form.trade" name="trade" placeholder="what their days are made of" /></label>
+      <label>Telephone<Input v-model:value="form.telephone" name="telephone" type="tel" :maxlength="40" /></label>
+      <FieldNote :text="note('telephone')" />
+      <label>E-mail<Input v-model:value="form.email" name="email" :maxlength="100" /></label>
+      <FieldNote :text="note('email')" />
+      <label>Language <span class="small quiet">in which they read best</span><Input v-model:value="form.language" name="language" :maxlength="40" /></label>
+      <label>Trade<Input v-model:value="form.trade" name="trade" :maxlength="80" placeholder="what their days are made of" /></label>
       <ProblemNote :problem="problem && !Object.keys(problem.fields ?? {}).length ? problem : null" />
-      <button class="act next" :disabled="busy || !form.first_name || !form.last_name">Begin with the story</button>
+      <button class="act next" :disabled="busy || !form.first_name.trim() || !form.last_name.trim()">Begin with the story</button>
     </form>
-  </Drawer>
+  </SideDrawer>
 </template>
 
 <style scoped>
-form { display: grid; gap: 0.7rem; }
-label { display: grid; gap: 0.2rem; font-weight: 600; }
+form { display: grid; gap: 0.6rem; }
+form > label { display: grid; gap: 0.15rem; font-weight: 600; }
+form > label .small { font-weight: 400; }
+.same { border-left: 3px solid var(--ink); padding: 0.2rem 0.8rem; display: grid; gap: 0.3rem; }
 </style>

@@ -86,6 +86,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/known": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Known
+         * @description The clients of that name, so that nobody is taken in twice.
+         */
+        get: operations["known_clients"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clients/{client}/archive": {
         parameters: {
             query?: never;
@@ -1442,11 +1462,18 @@ export interface components {
         };
         /**
          * CaseLine
-         * @description One client in the caseload: what is needed today and why, and how many signs told at home wait for an answer.
+         * @description One complaint in the caseload: what is needed today and why, and the signs told at home that wait for an answer.
+         *
+         *     `mine` says that whoever asks saw the client last or planned for them; `next_visit` is the day agreed for it.
          */
         CaseLine: {
             /** As Of */
             as_of: string | null;
+            /**
+             * Client
+             * @default 0
+             */
+            client: number;
             /** Complaint */
             complaint: number;
             /** Condition */
@@ -1458,17 +1485,31 @@ export interface components {
             kind: "unreadable" | "stop" | "held" | "look" | "answer" | "ask" | "step-up" | "plan" | "steady";
             /** Last Session */
             last_session: string | null;
+            /** Last Visit */
+            last_visit?: string | null;
+            /**
+             * Mine
+             * @default true
+             */
+            mine: boolean;
             /** Name */
             name: string;
+            /** Next Visit */
+            next_visit?: string | null;
             /** Ripples */
             ripples: components["schemas"]["Ripple"][];
             /** Side */
             side: string;
             /**
-             * Signs
-             * @default 0
+             * Telephone
+             * @default
              */
-            signs: number;
+            telephone: string;
+            /**
+             * Told
+             * @default []
+             */
+            told: components["schemas"]["ToldSign"][];
             /** Trade */
             trade: string;
             /** Urgency */
@@ -2599,6 +2640,20 @@ export interface components {
             own: boolean;
         };
         /**
+         * KnownClient
+         * @description A client of the clinic who may be the one that is taken in, with the latest visit.
+         */
+        KnownClient: {
+            /** Born */
+            born: string | null;
+            /** Condition */
+            condition: string;
+            /** Name */
+            name: string;
+            /** Visit */
+            visit: number | null;
+        };
+        /**
          * LastTime
          * @description The visit before, and what it left open.
          */
@@ -2999,8 +3054,18 @@ export interface components {
         NewClient: {
             /** Birth Date */
             birth_date?: string | null;
+            /**
+             * Email
+             * @default
+             */
+            email: string;
             /** First Name */
             first_name: string;
+            /**
+             * Language
+             * @default
+             */
+            language: string;
             /** Last Name */
             last_name: string;
             /**
@@ -3009,6 +3074,16 @@ export interface components {
              * @enum {string}
              */
             sex: "" | "f" | "m" | "x";
+            /**
+             * Somebody Else
+             * @default false
+             */
+            somebody_else: boolean;
+            /**
+             * Telephone
+             * @default
+             */
+            telephone: string;
             /**
              * Trade
              * @default
@@ -5038,6 +5113,24 @@ export interface components {
             there?: components["schemas"]["There"] | null;
         };
         /**
+         * ToldSign
+         * @description A sign that waits for an answer: the client's words, the drill, the worst pain, and when it came in.
+         */
+        ToldSign: {
+            /** At */
+            at: string;
+            /** Date */
+            date: string;
+            /** Drill */
+            drill: string;
+            /** Pain */
+            pain: number | null;
+            /** Side */
+            side: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * TriedOut
          * @description What a try-out tells.
          */
@@ -5622,6 +5715,101 @@ export interface operations {
             };
             /** @description Unsupported Media Type */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    known_clients: {
+        parameters: {
+            query: {
+                first_name: string;
+                last_name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownClient"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
                 headers: {
                     [name: string]: unknown;
                 };
