@@ -33,7 +33,7 @@ CLINIC = json.loads((DOCS / "openapi.json").read_text(encoding="utf-8"))
 STAFF, CLINICAL, LEAD, OPEN = "everybody of the clinic", "clinicians and leads", "leads", "anybody"
 WHO = {
     **dict.fromkeys((
-        "read_caseload", "read_visit", "read_story", "read_screening", "read_measure", "read_plan",
+        "read_caseload", "known_clients", "read_visit", "read_story", "read_screening", "read_measure", "read_plan",
         "read_lengths", "read_templates", "try_template", "try_plan_beside", "read_others", "read_by_hand", "read_elsewhere", "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
         "suggest_conditions", "read_options", "read_drills", "read_drill", "read_row_review", "read_conditions",
         "read_condition",

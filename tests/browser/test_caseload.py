@@ -45,7 +45,9 @@ def test_a_sign_is_answered_where_it_is_seen_first(live: World, sign_in: SignIn,
     line = stops.get_by_role("listitem").filter(has_text="Marta Lind")
     telephone = Client.objects.get(first_name="Marta").telephone
     expect(line).to_contain_text(telephone)
-    expect(line.get_by_role("link", name="Call Marta Lind")).to_have_attribute("href", f"tel:{telephone.replace(' ', '')}")
+    expect(line.get_by_role("link", name="Call Marta Lind")).to_have_attribute(
+        "href", f"tel:{telephone.replace(' ', '')}"
+    )
     line.get_by_role("button", name="Answer it locked of Marta Lind").click()
     drawer = page.locator(".ant-drawer")
     expect(drawer.get_by_text("it locked", exact=True)).to_be_visible()

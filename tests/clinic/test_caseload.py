@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from typing import Any
 
 import pytest
@@ -24,7 +25,7 @@ from easepath.clinic.facts.draft import Ticked
 from easepath.clinic.models import Client, Clinic, Complaint
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
-from easepath.clinic.selectors.caseload import caseload
+from easepath.clinic.selectors.caseload import caseload, known_clients
 from tests.clinic.test_walk import done, fresh
 from tests.conftest import TODAY, World
 
@@ -187,3 +188,52 @@ def test_the_agreed_day_asks_until_a_visit_on_or_after_it_is_closed(world: World
     with clock.on(day):
         close_visit(hanne, get_visit(hanne, visit.pk))
         assert lines(world)["Tom"]["what"] != "look at it together"
+
+
+REFUSED = {
+    "a blank name": ({"last_name": "  "}, "last_name"),
+    "letters for a telephone": ({"telephone": "call me"}, "telephone"),
+    "three digits": ({"telephone": "+1 23"}, "telephone"),
+    "no domain": ({"email": "marta@"}, "email"),
+    "born tomorrow": ({"birth_date": TODAY + dt.timedelta(days=1)}, "birth_date"),
+}
+
+
+@pytest.mark.parametrize(("told", "field"), REFUSED.values(), ids=REFUSED.keys())
+def test_what_cannot_be_of_a_newcomer_is_told_at_its_field_and_nobody_is_kept(
+    world: World, told: dict[str, Any], field: str
+) -> None:
+    before = Client.objects.count()
+    with pytest.raises(FieldError) as refused:
+        open_client(world.users["jo"], Newcomer(**{"first_name": "Ana", "last_name": "Brook", **told}))
+    assert list(refused.value.fields) == [field]
+    assert Client.objects.count() == before
+
+
+def test_nobody_is_taken_in_twice_unless_it_is_somebody_else(world: World) -> None:
+    jo, marta = world.users["jo"], world.complaints["Marta"].client
+    (known,) = known_clients(jo, " marta", "LIND ")
+    assert (known["name"], known["born"]) == ("Marta Lind", str(marta.birth_date))
+    assert known["visit"] == marta.complaints.get().visits.last().pk
+    twice = Newcomer("marta", "lind", marta.birth_date, "f")
+    with pytest.raises(FieldError) as refused:
+        open_client(jo, twice)
+    assert "in care here already" in refused.value.fields["last_name"]
+    assert open_client(jo, replace(twice, somebody_else=True)).complaint.client != marta
+    assert open_client(jo, Newcomer("Marta", "Lind", dt.date(1950, 1, 1))).pk, "another day of birth is another person"
+
+
+def test_a_client_is_mine_who_was_seen_or_planned_for_by_me(world: World) -> None:
+    visit = open_client(world.users["callum"], Newcomer("Ana", "Brook", telephone="01555 010 311"))
+    mine = {
+        name: {line["name"] for line in caseload(world.users[name])["lines"] if line["mine"]}
+        for name in ("hanne", "callum")
+    }
+    assert mine["callum"] == {"Ana Brook"}
+    assert mine["hanne"] == {line["name"] for line in caseload(world.users["hanne"])["lines"]} - {"Ana Brook"}
+    line = next(line for line in caseload(world.users["hanne"])["lines"] if line["complaint"] == visit.complaint_id)
+    assert (line["telephone"], line["client"], line["last_visit"]) == (
+        "01555 010 311",
+        visit.complaint.client_id,
+        str(TODAY),
+    )
