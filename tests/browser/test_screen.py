@@ -7,8 +7,8 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
-from easepath.clinic.models import Answer, Complaint
-from tests.browser.conftest import go
+from easepath.clinic.models import Answer, ClientFactor, Complaint
+from tests.browser.conftest import go, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -71,3 +71,26 @@ def test_a_condition_is_read_and_signed(live: World, sign_in: SignIn, page: Page
     page.get_by_role("button", name="I have reviewed it").click()
     page.get_by_role("button", name="Sign the review").click()
     expect(page.get_by_text("Reviewed by Hanne Ostrow")).to_be_visible()
+
+
+def test_a_medicine_leads_to_its_factor_and_what_nothing_stands_for_is_noted(
+    live: World, sign_in: SignIn, page: Page
+) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Screen")
+    background = page.get_by_role("region", name="Background factors")
+    field = background.get_by_label("Add a factor by name")
+    field.fill("warfar")
+    background.get_by_role("button", name="+ warfarin: Blood thinner").click()
+    expect(background.get_by_role("button", name="Take out Blood thinner")).to_be_visible()
+    field.fill("night brace")
+    expect(background.get_by_text("Nothing here is called “night brace”.")).to_be_visible()
+    background.get_by_role("button", name="Keep “night brace” as a note").click()
+    saved(page)
+    expect(page.get_by_text("Noted, judged by no rule: night brace")).to_be_visible()
+    go(page, "Plan")
+    expect(page.get_by_text("Noted in Screen, judged by no rule: night brace")).to_be_visible()
+    marta = live.complaints["Marta"]
+    assert ClientFactor.objects.filter(client=marta.client, factor="blood-thinner", withdrawn_at=None).exists()
+    assert Complaint.objects.get(pk=marta.pk).noted == "night brace"

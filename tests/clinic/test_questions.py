@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 import pytest
 
+from easepath.api.views.frame import frame
 from easepath.api.views.screening import ScreeningOut, screening_view
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.screening_rows import FactorEntry
-from easepath.clinic.errors import FieldError
+from easepath.clinic.errors import FieldError, StaleRevisionError
 from easepath.clinic.models import Answer, Client, Complaint, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.core.knowledge import shipped_library
@@ -99,3 +101,17 @@ def test_what_decides_the_rest_is_asked_first_and_only_where_nobody_knows(world:
     asked = [question.word for question in shown(world).contexts]
     assert "pregnant-or-recent" not in asked
     assert "has-testes" in asked
+
+
+def test_what_no_factor_stands_for_is_noted_shown_and_judges_nothing(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Marta")
+    record = read_again(visit)
+    before = screening_view(record)
+    told = replace(Screening.of(record), noted="wears a brace at night")
+    saved = save_screening(hanne, visit, record.revision_of("screening"), told)
+    after = screening_view(saved.after)
+    assert (before.noted, after.noted) == ("", "wears a brace at night")
+    assert after.consequences == before.consequences
+    assert frame(read_again(visit)).noted == "wears a brace at night"
+    with pytest.raises(StaleRevisionError):
+        save_screening(hanne, visit, record.revision_of("screening"), replace(told, noted=""))

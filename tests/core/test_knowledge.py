@@ -11,6 +11,7 @@ import pytest
 from easepath.core.adjust.drill_rules import RULES
 from easepath.core.errors import KnowledgeError
 from easepath.core.knowledge import KNOWLEDGE_DIR, load_library, shipped_library
+from tests.core.build import LIBRARY
 
 CORE = Path(__file__).parents[2] / "easepath" / "core"
 PLAN_RULE_IDS = {"red-flag", "goal", "worse", "plateau", "gate", "low-adherence", "silent", "queued", "cut-session"}
@@ -137,3 +138,32 @@ def test_a_feeling_that_must_stop_a_drill_is_among_what_the_client_reads(drill: 
     read = " ".join(WORDING[drill].stop)
     for feeling in feelings:
         assert feeling.split("-")[0] in read, (feeling, read)
+
+
+MEANT = {
+    "warfarin": {"blood-thinner"},
+    "aspirin every day": {"blood-thinner"},
+    "heart attack": {"heart-recent"},
+    "pacemaker": {"cardiac-device"},
+    "prednisolone": {"steroid-long"},
+    "sciatica": {"nerve-root"},
+    "thin bones": {"osteoporosis"},
+    "caesarean": {"abdominal-surgery"},
+    "pregnant": {"pregnancy"},
+    "ciprofloxacin": {"quinolone"},
+    "artificial hip": {
+        "hip-replacement-posterior", "hip-replacement-anterior", "hip-replacement-lateral", "hip-replacement-unknown",
+    },
+}  # fmt: skip
+
+
+@pytest.mark.parametrize(("said", "factors"), MEANT.items())
+def test_what_people_call_a_factor_leads_to_it(said: str, factors: set[str]) -> None:
+    assert {one.id for one in LIBRARY.factors.values() if said in one.also} == factors
+
+
+def test_no_word_for_a_factor_is_told_twice_or_is_its_name() -> None:
+    for factor in LIBRARY.factors.values():
+        assert len(set(factor.also)) == len(factor.also), factor.id
+        assert factor.name.lower() not in factor.also, factor.id
+        assert all(word == word.strip() and 2 <= len(word) <= 40 for word in factor.also), factor.id

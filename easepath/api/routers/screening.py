@@ -40,7 +40,7 @@ def put_screening(request: HttpRequest, visit: int, payload: SaveScreening) -> S
     )
     limits = tuple(LimitEntry(**limit.dict()) for limit in payload.limits)
     found = get_visit(staff(request), visit)
-    screening = Screening(payload.answers, factors, limits, payload.asked_as)
+    screening = Screening(payload.answers, factors, limits, payload.asked_as, payload.noted.strip())
     saved = save_screening(staff(request), found, payload.revision, screening, person=payload.person_revision)
     return screening_view(saved.after)
 

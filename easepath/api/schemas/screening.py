@@ -46,6 +46,7 @@ class SaveScreening(In):
     asked_as: dict[str, Word] = {}
     factors: list[FactorIn] = []
     limits: list[LimitIn] = []
+    noted: Annotated[str, Field(max_length=400)] = ""
 
 
 class ClearanceIn(In):

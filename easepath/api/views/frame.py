@@ -73,6 +73,7 @@ class Frame(View):
     complaint: int
     last_time: LastTime | None
     cautions: list[str]
+    noted: str
     client: ClientOut
     condition: str | None
     condition_id: str | None
@@ -111,6 +112,7 @@ def frame(record: Record) -> Frame:
         complaint=complaint.pk,
         last_time=last_time(visit),
         cautions=_cautions(assessment, session),
+        noted=complaint.noted,
         client=ClientOut(
             first_name=complaint.client.first_name,
             name=str(complaint.client),
@@ -214,7 +216,7 @@ def bare_frame(record: Record, fault: str) -> Frame:
     visit, complaint = record.visit, record.complaint
     return Frame(
         visit=visit.pk, fault=fault, number=visit.number, closed=visit.closed_at is not None,
-        complaint=complaint.pk, last_time=last_time(visit), cautions=[],
+        complaint=complaint.pk, last_time=last_time(visit), cautions=[], noted=complaint.noted,
         client=ClientOut(
             first_name=complaint.client.first_name, name=str(complaint.client), age=None,
             trade=complaint.client.trade,

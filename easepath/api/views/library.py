@@ -31,10 +31,11 @@ class ConditionOut(View):
 
 
 class FactorChoice(View):
-    """A factor one can list."""
+    """A factor one can list; `also` is what else it is called, and the medicines that speak of it."""
 
     id: str
     name: str
+    also: list[str]
     sided: bool
     dated: bool
     asks: str
@@ -174,7 +175,7 @@ def options_view() -> Options:
         ],
         factors=[
             FactorChoice(
-                id=f.id, name=f.name, sided=f.side == "same",
+                id=f.id, name=f.name, also=list(f.also), sided=f.side == "same",
                 dated=f.needs in ("weeks_since", "days_since"), note=f.note or "", asks=f.needs or "",
                 parameters={name: list(answers) for name, answers in f.parameters.items()},
             )

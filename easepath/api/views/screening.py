@@ -153,6 +153,7 @@ class ScreeningOut(View):
     factors: list[FactorOut]
     assumed: list[AssumedOut]
     ask_factors: list[str]
+    noted: str
     consequences: list[ConsequenceOut]
 
 
@@ -229,7 +230,7 @@ def screening_view(record: Record) -> ScreeningOut:
             )
             for row in record.limits
         ],
-        ask_factors=list(screen.profile.ask_factors if screen.profile else ()),
+        ask_factors=list(screen.profile.ask_factors if screen.profile else ()), noted=record.complaint.noted,
         consequences=consequences_view(record),
     )  # fmt: skip
 

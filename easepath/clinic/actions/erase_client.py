@@ -16,8 +16,8 @@ from easepath.clinic.policies import require
 
 TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
     (models.Complaint, "client", {
-        "words": "", "goal_activity": "", "test_movement": "", "needs_set": {}, "barred": {}, "status": None,
-        "status_on": None,
+        "words": "", "noted": "", "goal_activity": "", "test_movement": "", "needs_set": {}, "barred": {},
+        "status": None, "status_on": None,
     }),
     (models.Visit, "complaint__client", {"left_open": []}),
     (models.Override, "complaint__client", {"reason": ""}),

@@ -36,13 +36,15 @@ SIDE_WORDS = ("", "left", "right", "both")
 class Screening:
     """Every answer given (a word left out is unanswered) and every factor listed.
 
-    `asked_as` names the group of what was read out with others and answered no as one.
+    `asked_as` names the group of what was read out with others and answered no as one. `noted` is background that no
+    factor stands for: nothing is judged by it.
     """
 
     answers: Mapping[str, bool]
     factors: tuple[FactorEntry, ...]
     limits: tuple[LimitEntry, ...] = ()
     asked_as: Mapping[str, str] = field(default_factory=dict)
+    noted: str = ""
 
     @classmethod
     def of(cls, record: Record) -> Screening:
@@ -51,6 +53,7 @@ class Screening:
             {row.word: row.value for row in record.answers},
             tuple(FactorEntry.of(row) for row in record.factors),
             tuple(LimitEntry.of(row) for row in record.limits),
+            noted=record.complaint.noted,
         )
 
     def as_data(self) -> dict[str, Any]:
@@ -69,6 +72,7 @@ class Screening:
                 for f in self.factors
             ],
             "limits": [vars(limit) for limit in self.limits],
+            **({"noted": self.noted} if self.noted else {}),
         }
 
     def of_the_person(self) -> dict[str, Any]:
@@ -94,6 +98,7 @@ def _decide(actor: models.User, record: Record, revision: int, screening: Screen
     factors = factors_after(actor, record.factors, screening.factors)
     limits = limits_after(actor, record.limits, screening.limits)
     complaint = copy(record.complaint)
+    complaint.noted = screening.noted
     after = replace(
         record, complaint=complaint, answers=answers.rows, factors=factors.rows, limits=limits.rows,
         steps=(*(row for row in record.steps if row.step != "screening"), _step(actor, number)),
@@ -107,8 +112,8 @@ def _decide(actor: models.User, record: Record, revision: int, screening: Screen
         write_limits(actor, complaint.client, limits)
         if moves:
             move_person(after, actor)
-        if complaint.sheet_withheld != record.complaint.sheet_withheld:
-            complaint.save(update_fields=["sheet_withheld"])
+        if complaint.sheet_withheld != record.complaint.sheet_withheld or complaint.noted != record.complaint.noted:
+            complaint.save(update_fields=["sheet_withheld", "noted"])
         keep_revision(actor, record, "screening", number)
         keep_result(result, after)
         return Saved(number, after)

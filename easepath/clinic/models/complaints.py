@@ -25,6 +25,7 @@ class Complaint(models.Model):
     region = models.CharField(max_length=20, blank=True)
     side = models.CharField(max_length=5, blank=True, choices=SIDES)
     words = models.CharField(max_length=300, blank=True)
+    noted = models.CharField(max_length=400, blank=True)
     goal_activity = models.CharField(max_length=200, blank=True)
     since = models.DateField(null=True, blank=True)
     pain_now = models.PositiveSmallIntegerField(null=True, blank=True)

@@ -39,6 +39,7 @@ defineProps<{ frame: Schemas['Frame'] }>()
     <p v-for="refused in frame.sheet.refused" :key="refused.drill" class="small clay">
       <strong>{{ refused.title }}</strong> taken off: {{ refused.reason }}
     </p>
+    <p v-if="frame.noted" class="small cautions"><strong>Noted, judged by no rule:</strong> {{ frame.noted }}</p>
     <div v-if="frame.cautions.length" class="small cautions"><strong>With care:</strong> {{ frame.cautions.join('; ') }}</div>
     <div v-if="frame.sheet.drills.length" class="stop-box small">
       <strong>Stop and tell us:</strong> a sharp pain, locking or giving way; shooting pain, tingling or numbness; pain still worse the next morning

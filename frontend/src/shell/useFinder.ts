@@ -12,6 +12,8 @@ export interface Found {
   name: string
   /** what it is, read beside the name */
   says: string
+  /** what else it is called: looked through, not read */
+  called?: string
 }
 
 /** What can be found from anywhere: the steps and factors of the open visit, the people of the caseload, every drill. */
@@ -28,7 +30,7 @@ export function useFinder(open: () => boolean): { find: (text: string) => Found[
     ...(visit.value && frame.value ? frame.value.path.map((step) => ({ kind: 'step' as const, id: step.step, name: step.name, says: `step, ${step.words}` })) : []),
     ...(people.value?.lines ?? []).map((line) => ({ kind: 'person' as const, id: String(line.complaint), name: line.name, says: [line.condition, line.trade].filter(Boolean).join(', ') })),
     ...(drills.value ?? []).map((one) => ({ kind: 'drill' as const, id: one.id, name: one.title === one.name ? one.title : `${one.title} (${one.name})`, says: 'drill' })),
-    ...(visit.value ? (options.value?.factors ?? []) : []).map((one) => ({ kind: 'factor' as const, id: one.id, name: one.name, says: 'background, in Screen' })),
+    ...(visit.value ? (options.value?.factors ?? []) : []).map((one) => ({ kind: 'factor' as const, id: one.id, name: one.name, says: 'background, in Screen', called: one.also.join(', ') })),
   ])
 
   async function go(one: Found): Promise<void> {

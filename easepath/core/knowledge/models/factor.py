@@ -34,11 +34,13 @@ class Factor(Entry):
     """Surgery, diagnosis, medicine or circumstance that changes what a body may be asked to do.
 
     `profile`: the condition whose precautions hold inside the window, whatever the complaint is. `when_factor`: tables
-    that add to it while another factor is there too. `first`: what is added in the first weeks.
+    that add to it while another factor is there too. `first`: what is added in the first weeks. `also`: what people and
+    doctors call it, and the medicines that speak of it.
     """
 
     id: Id
     name: str
+    also: Annotated[tuple[str, ...], Field(min_length=1)]
     exposures: EffectTable
     side: Literal["same"] | None = None
     joint: Id | None = None

@@ -2184,9 +2184,11 @@ export interface components {
         };
         /**
          * FactorChoice
-         * @description A factor one can list.
+         * @description A factor one can list; `also` is what else it is called, and the medicines that speak of it.
          */
         FactorChoice: {
+            /** Also */
+            also: string[];
             /** Asks */
             asks: string;
             /** Dated */
@@ -2366,6 +2368,8 @@ export interface components {
             /** Knowledge Version */
             knowledge_version: string;
             last_time: components["schemas"]["LastTime"] | null;
+            /** Noted */
+            noted: string;
             /** Number */
             number: number;
             /**
@@ -4107,6 +4111,11 @@ export interface components {
              * @default []
              */
             limits: components["schemas"]["LimitIn"][];
+            /**
+             * Noted
+             * @default
+             */
+            noted: string;
             /** Person Revision */
             person_revision: number;
             /** Revision */
@@ -4172,6 +4181,8 @@ export interface components {
             groups: components["schemas"]["FlagGroup"][];
             /** Limits */
             limits: components["schemas"]["LimitOut"][];
+            /** Noted */
+            noted: string;
             /** Person Revision */
             person_revision: number;
             pressure: components["schemas"]["PressureOut"];

@@ -181,6 +181,7 @@ function step(by: number): void {
           <Segmented v-model:value="page" class="pages" role="radiogroup" aria-label="show" :options="[{ value: 'sheet', label: 'the session' }, { value: 'needs', label: 'needs, methods, choices' }]" />
         </div>
         <div v-if="!view.issues_program" class="stop-box"><strong>No program can be issued: the screen is {{ frame.outcome_words }}.</strong> What stands here is for your thoughts only. <RouterLink :to="`/visit/${visit}/screening`">Go to Screen</RouterLink></div>
+        <p v-if="frame.noted" class="first small"><strong>Noted in Screen, judged by no rule:</strong> {{ frame.noted }}</p>
         <template v-for="one in [draft, choices]" :key="one === draft ? 'sheet' : 'choices'">
           <ConflictBox v-if="one.state.value === 'conflict'" :problem="one.problem.value" :titles="titles" @mine="one.keepMine" @theirs="one.takeTheirs" />
           <template v-else-if="one.state.value === 'refused'">

@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
+import { findFactors } from './factorSearch'
 import FieldNote from '@/ui/FieldNote.vue'
 import PickOne from '@/ui/PickOne.vue'
 import DayBox from '@/ui/DayBox.vue'
@@ -12,6 +13,8 @@ import DayBox from '@/ui/DayBox.vue'
 /** Background factors: those this complaint asks about first, any other by name; with side and date where they count. */
 const props = defineProps<{ modelValue: Schemas['FactorIn'][]; view: Schemas['ScreeningOut']; fields: Record<string, string> }>()
 const emit = defineEmits<{ 'update:modelValue': [value: Schemas['FactorIn'][]] }>()
+/** background that no factor stands for: kept, and judged by nobody but the clinician */
+const noted = defineModel<string>('noted', { required: true })
 const { options } = useOptions()
 const route = useRoute()
 /** whoever came from the search over everything finds the factor's name in the field */
@@ -22,9 +25,15 @@ const found = computed(() => {
   const text = search.value.trim().toLowerCase()
   const listed = new Set(props.modelValue.map((f) => f.factor))
   const all = (options.value?.factors ?? []).filter((f) => !listed.has(f.id))
-  if (!text) return all.filter((f) => props.view.ask_factors.includes(f.id))
-  return all.filter((f) => f.name.toLowerCase().includes(text)).slice(0, 8)
+  if (!text) return all.filter((f) => props.view.ask_factors.includes(f.id)).map((factor) => ({ factor, by: '' }))
+  return findFactors(text, all).slice(0, 8)
 })
+const text = computed(() => search.value.trim())
+
+function note(): void {
+  noted.value = [noted.value, text.value].filter(Boolean).join('; ').slice(0, 400)
+  search.value = ''
+}
 
 function add(factor: string): void {
   emit('update:modelValue', [...props.modelValue, { factor, side: '', since: null, trimester: null, region: '', parameters: {} }])
@@ -72,14 +81,17 @@ function remove(index: number): void {
       <FieldNote :text="fields[`factors.${index}`] ?? fields[`factors.${index}.since`]" />
       <p v-if="byId.get(f.factor)?.note" class="small quiet">{{ byId.get(f.factor)?.note }}</p>
     </div>
-    <Input v-model:value="search" placeholder="add a factor by name" name="factor" aria-label="Add a factor by name" />
+    <Input v-model:value="search" placeholder="illness, operation, medicine" name="factor" aria-label="Add a factor by name" />
     <div class="found">
-      <button v-for="f in found" :key="f.id" type="button" @click="add(f.id)">+ {{ f.name }}</button>
+      <button v-for="one in found" :key="one.factor.id" type="button" @click="add(one.factor.id)">+ <template v-if="one.by">{{ one.by }}: </template>{{ one.factor.name }}</button>
     </div>
+    <p v-if="text && !found.length" class="small" role="status">Nothing here is called “{{ text }}”. Try another word for it, or keep it: it is then shown beside the sheet, and judged by you alone. <button type="button" class="act plain" @click="note">Keep “{{ text }}” as a note</button></p>
+    <label v-if="noted" class="noted small"><span><strong>Noted, judged by no rule:</strong></span> <Input v-model:value="noted" :maxlength="400" name="noted" /></label>
   </section>
 </template>
 
 <style scoped>
+.noted { display: grid; gap: 0.15rem; border-left: 3px solid var(--ink); padding-left: 0.7rem; }
 .factors { display: grid; gap: 0.4rem; }
 h2 { font-size: 1.02rem; }
 .factor { border-left: 3px solid var(--river); padding-left: 0.7rem; display: grid; gap: 0.2rem; }

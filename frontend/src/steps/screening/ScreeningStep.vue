@@ -21,7 +21,7 @@ import PressureRow from './PressureRow.vue'
 import ReadOutCard from './ReadOutCard.vue'
 
 type Screening = Schemas['ScreeningOut']
-interface Draft { answers: Answers; asked_as?: Record<string, string>; factors: Schemas['FactorIn'][]; limits: Schemas['LimitIn'][] }
+interface Draft { answers: Answers; asked_as?: Record<string, string>; factors: Schemas['FactorIn'][]; limits: Schemas['LimitIn'][]; noted?: string }
 
 const { visit, frame, refresh } = useVisit()
 const session = useSession()
@@ -30,7 +30,7 @@ const { view, read, show } = useStep<Screening>(visit.value, 'screening', () => 
 const panel = ref<HTMLElement | null>(null)
 
 function adopt(found: Screening): Draft {
-  return { answers: { ...found.answers }, asked_as: { ...found.asked_as }, factors: found.factors.map(({ factor, side, since, trimester, region, parameters }) => ({ factor, side, since, trimester, region, parameters })), limits: found.limits.map(({ movement, side, degrees, by }) => ({ movement, side, degrees, by })) }
+  return { answers: { ...found.answers }, asked_as: { ...found.asked_as }, factors: found.factors.map(({ factor, side, since, trimester, region, parameters }) => ({ factor, side, since, trimester, region, parameters })), limits: found.limits.map(({ movement, side, degrees, by }) => ({ movement, side, degrees, by })), noted: found.noted }
 }
 
 const draft = useDraft<Draft>({
@@ -41,7 +41,7 @@ const draft = useDraft<Draft>({
     return found.ok ? { ok: true, data: { ...found.data, value: adopt(found.data) } } : found
   },
   save: async (revision, value, person) => {
-    const found = await outcome(clinic.PUT('/api/visits/{visit}/screening', { params: { path }, body: { revision, person_revision: person, ...value, asked_as: value.asked_as ?? {} } }))
+    const found = await outcome(clinic.PUT('/api/visits/{visit}/screening', { params: { path }, body: { revision, person_revision: person, ...value, asked_as: value.asked_as ?? {}, noted: value.noted ?? '' } }))
     if (found.ok) show(found.data)
     return found
   },
@@ -200,7 +200,7 @@ async function cleared(): Promise<void> {
       <div class="side">
         <OutcomeBox :view="view" :frame="frame" @cleared="cleared" />
         <ConsequenceList :consequences="view.consequences" :frame="frame" @ask="focusOn" />
-        <FactorList v-if="draft.value.value" v-model="draft.value.value.factors" :view="view" :fields="draft.fields.value" />
+        <FactorList v-if="draft.value.value" v-model="draft.value.value.factors" :noted="draft.value.value.noted ?? ''" @update:noted="draft.value.value.noted = $event" :view="view" :fields="draft.fields.value" />
         <LimitList v-if="draft.value.value" v-model="draft.value.value.limits" :standing="view.limits" :fields="draft.fields.value" />
       </div>
     </div>
