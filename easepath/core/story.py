@@ -126,6 +126,16 @@ def irritability(situation: Situation, factors: tuple[ClientFactor, ...]) -> Irr
     return IrritabilityResult("moderate", missing)
 
 
+def irritability_open(situation: Situation) -> tuple[str, ...]:
+    """The answers that decide irritability and that nobody knows, in words."""
+    complaint, pain = situation.complaint, situation.complaint.pain
+    told = {
+        "pain at rest": pain.rest, "worst pain": pain.worst, "how long it takes to settle": complaint.settle_minutes,
+        "waking at night": complaint.wakes,
+    }  # fmt: skip
+    return tuple(words for words, value in told.items() if value is None)
+
+
 def _high_signs(situation: Situation, factors: tuple[ClientFactor, ...]) -> Iterator[Reason]:
     complaint, pain = situation.complaint, situation.complaint.pain
     worst_high = pain.worst is not None and pain.worst >= HIGH_WORST_PAIN

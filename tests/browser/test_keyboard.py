@@ -23,7 +23,9 @@ def test_story_screen_and_measure_by_keyboard(sign_in: SignIn, live: World, page
     tab_and_press(page, "Begin with the story")
     expect(page.get_by_role("heading", level=1, name="Story")).to_be_visible()
 
-    tab_to(page, page.get_by_role("checkbox", name="left groin").first)
+    tab_to(page, page.get_by_role("checkbox", name="left front of the hip"))
+    page.keyboard.press("ArrowLeft")
+    expect(page.get_by_role("checkbox", name="left groin")).to_be_focused()
     page.keyboard.press("Space")
     tab_to(page, page.locator("input[name=words]"))
     page.keyboard.type("pulled the groin on the quay")

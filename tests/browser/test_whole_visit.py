@@ -173,7 +173,7 @@ def test_a_lead_overrides_a_refusal_and_it_stands_on_the_sheet(
     sign_in("hanne")
     page.get_by_role("button", name="Marta Lind").click()
     go(page, "Screen")
-    page.get_by_placeholder("add a factor by name").fill("inflammatory")
+    page.get_by_label("Add a factor by name").fill("inflammatory")
     page.get_by_role("button", name="Inflammatory joint disease in flare").first.click()
     saved(page)
     address = page.url

@@ -15,7 +15,7 @@ from easepath.core.errors import CaseError
 from easepath.core.facts import Elsewhere
 from easepath.core.knowledge import shipped_library
 from easepath.core.screening.consequences import drill_verdicts
-from easepath.core.story import stage_is_asked
+from easepath.core.story import irritability_open, stage_is_asked
 from easepath.core.vocabulary import Outcome, Verdict
 from easepath.figure.album import album_of
 
@@ -85,6 +85,7 @@ class Frame(View):
     issues_program: bool
     irritability: str
     irritability_reasons: list[str]
+    irritability_open: list[str]
     refused: int
     changed: int
     knowledge_version: str
@@ -129,6 +130,7 @@ def frame(record: Record) -> Frame:
         issues_program=screen.issues_program,
         irritability=screen.irritability.level,
         irritability_reasons=[r.text(assessment.library) for r in screen.irritability.reasons],
+        irritability_open=[] if screen.irritability.level == "high" else list(irritability_open(assessment.facts)),
         refused=refused,
         changed=changed,
         knowledge_version=assessment.library.version,
@@ -224,7 +226,8 @@ def bare_frame(record: Record, fault: str) -> Frame:
         condition=None, condition_id=complaint.condition or None, side=complaint.side,
         since=None if complaint.since is None else str(complaint.since),
         today=str(record.today), outcome="incomplete", outcome_words="not readable",
-        issues_program=False, irritability="unknown", irritability_reasons=[], refused=0, changed=0, stage_asked=False,
+        issues_program=False, irritability="unknown", irritability_reasons=[], irritability_open=[],
+        refused=0, changed=0, stage_asked=False,
         knowledge_version=shipped_library().version,
         revisions={step.step: step.revision for step in record.steps},
         path=unreadable_path(),

@@ -44,11 +44,12 @@ class FactorChoice(View):
 
 
 class AreaOut(View):
-    """A place of the body chart."""
+    """A place of the body chart; one that is not `known` lies in no region there are drills for."""
 
     id: str
     view: str
     name: str
+    known: bool
 
 
 class SymptomOut(View):
@@ -192,7 +193,7 @@ def options_view() -> Options:
         regions=list(library.regions),
         symptoms=symptom_words(library.symptoms),
         stop_reasons=symptom_words(library.stop_reasons),
-        areas=[AreaOut(id=a.id, view=a.view, name=a.name) for a in library.areas.values()],
+        areas=[AreaOut(id=a.id, view=a.view, name=a.name, known=bool(a.regions)) for a in library.areas.values()],
         knowledge_version=library.version,
     )  # fmt: skip
 

@@ -37,7 +37,7 @@ const stopped = computed(() => ['hold', 'refer', 'emergency'].includes(props.fra
         <p class="who" tabindex="0"><strong>{{ frame.client.name }}</strong> {{ about.join(' · ') }}</p>
       </Popover>
       <template v-if="!frame.fault">
-        <p class="tag">irritability {{ frame.irritability }}</p>
+        <p class="tag">irritability {{ frame.irritability_open.length ? 'not known yet' : frame.irritability }}</p>
         <p class="tag" :class="{ stop: frame.refused || stopped }">{{ stopped ? `screen: ${frame.outcome_words}` : `${frame.refused} refused, ${frame.changed} changed` }}<span v-if="!stopped" class="visually-hidden"> drills</span></p>
       </template>
       <p v-if="away" class="tag stop">no network: {{ draftsWaiting() ? 'kept on this device' : 'what you type is kept on this device' }}</p>

@@ -28,6 +28,8 @@ const middle = useTemplateRef<HTMLElement>('middle')
 const band = useTemplateRef<HTMLElement>('band')
 const step = computed(() => String(route.name ?? ''))
 const stepName = computed(() => frame.value?.path.find((one) => one.step === step.value)?.name ?? '')
+/** Plan brings its own right side; a story that is only told yet has no sheet to show */
+const whole = computed(() => step.value === 'plan' || (step.value === 'story' && !frame.value?.sheet.drills.length && !frame.value?.sheet.refused.length))
 const waiting = computed(() => waitingSteps(frame.value?.path ?? []))
 useHeadingFocus(middle)
 useShellKeys({
@@ -80,10 +82,10 @@ function walk(): void {
       <p><strong>The facts of this client cannot be read, so nothing is judged and no program is made.</strong> {{ frame.fault }}.</p>
     </div>
     <main v-if="!frame" class="middle"><CannotRead :problem="unread" @again="refresh" /></main>
-    <div v-if="frame" class="body" :class="{ whole: step === 'plan', 'path-folded': pathFolded, 'sheet-folded': sheetFolded }">
+    <div v-if="frame" class="body" :class="{ whole, 'path-folded': pathFolded, 'sheet-folded': sheetFolded }">
       <PathLine :steps="frame.path" :visit="visit" class="left" />
       <main id="step" ref="middle" class="middle" tabindex="-1" data-tour="step"><RouterView :key="visit" /></main>
-      <div v-if="step !== 'plan'" class="edge"><SheetAside :frame="frame" /></div>
+      <div v-if="!whole" class="edge"><SheetAside :frame="frame" /></div>
     </div>
     <div v-if="frame" id="act-bar" class="foot"><BottomBar v-if="step !== 'plan'" :frame="frame" :step="step" @close="askToClose" /></div>
     <KeyHelp v-if="frame" :open="helping" :step="step" :name="stepName" @close="helping = false" @tour="walk" />

@@ -1324,11 +1324,13 @@ export interface components {
         };
         /**
          * AreaOut
-         * @description A place of the body chart.
+         * @description A place of the body chart; one that is not `known` lies in no region there are drills for.
          */
         AreaOut: {
             /** Id */
             id: string;
+            /** Known */
+            known: boolean;
             /** Name */
             name: string;
             /** View */
@@ -2361,6 +2363,8 @@ export interface components {
             fault: string | null;
             /** Irritability */
             irritability: string;
+            /** Irritability Open */
+            irritability_open: string[];
             /** Irritability Reasons */
             irritability_reasons: string[];
             /** Issues Program */

@@ -65,11 +65,25 @@ async function another(): Promise<void> {
   else draft.problem.value = found.problem
 }
 
+/** a side that somebody chose stays; one that the marks told follows them */
+let sideTouched = false
+
 function setAreas(areas: string[]): void {
   if (!story.value) return
+  const before = sideOf(story.value.areas)
+  if (!sideTouched && story.value.side === before) story.value.side = sideOf(areas)
   story.value.areas = areas
+}
+
+function chooseSide(side: Story['side']): void {
+  sideTouched = side !== ''
+  story.value!.side = side
+}
+
+/** The side that the marks alone would tell. */
+function sideOf(areas: readonly string[]): Story['side'] {
   const marked = (['left', 'right'] as const).filter((side) => areas.some((area) => area.endsWith(`:${side}`)))
-  if (!story.value.side && marked.length === 1) story.value.side = marked[0] ?? ''
+  return marked.length === 2 ? 'both' : (marked[0] ?? '')
 }
 
 function toggleClue(clue: string): void {
@@ -100,7 +114,7 @@ function toggleClue(clue: string): void {
           </label>
           <ConditionPicker v-model="story.condition" :words="story.words" :areas="story.areas" :clues="story.clues" :conditions="options?.conditions ?? []" :note="note('condition')" @clue="toggleClue" />
           <div class="pair">
-            <ChoiceRow v-model="story.side" label="Side, from the client’s view" :note="note('side')"
+            <ChoiceRow :model-value="story.side" label="Side, from the client’s view" :note="note('side')" @update:model-value="chooseSide"
               :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }, { value: 'both', text: 'both' }]" />
             <label class="label">Since
               <DayBox id="since" label="Since" :model-value="story.since ?? null" :invalid="!!note('since')" @update:model-value="story.since = $event" />
@@ -122,8 +136,8 @@ function toggleClue(clue: string): void {
         <PainStrip v-model="story.pain_usual" label="Usual" :note="note('pain_usual')" />
         <PainStrip v-model="story.pain_morning" label="On getting up" :note="note('pain_morning')" />
         <div class="known-box" aria-live="polite">
-          <strong>Irritability {{ frame?.irritability }}.</strong>
-          {{ " " }}<span class="small">{{ frame?.irritability_reasons.join('; ') }}</span>
+          <template v-if="frame?.irritability_open.length"><strong>Irritability: not known yet.</strong> <span class="small">Four answers decide it; {{ frame.irritability_open.length === 1 ? 'one is' : `${['', '', 'two', 'three', 'four'][frame.irritability_open.length]} are` }} missing: {{ frame.irritability_open.join(', ') }}. Until then it counts as {{ frame.irritability }}.</span></template>
+          <template v-else><strong>Irritability {{ frame?.irritability }}.</strong> <span class="small">{{ frame?.irritability_reasons.join('; ') }}</span></template>
         </div>
       </div>
     </template>
@@ -133,12 +147,12 @@ function toggleClue(clue: string): void {
 
 <style scoped>
 .head { display: flex; align-items: center; gap: 1rem; margin-bottom: 0.5rem; flex-wrap: wrap; }
-.grid { display: grid; grid-template-columns: 282px minmax(0, 1fr); gap: 1.2rem; }
+.grid { display: grid; grid-template-columns: 404px minmax(0, 1fr); gap: 1.2rem; }
 .another { margin-left: auto; }
 .col { display: grid; gap: 0.35rem; align-content: start; min-width: 0; }
 .label { display: grid; gap: 0.1rem; font-size: 0.9rem; color: var(--ink-2); }
 .pair { display: flex; gap: 0.4rem 1.2rem; flex-wrap: wrap; align-items: start; }
 .col :deep(.options button) { padding: 0 0.65rem; }
-.pains { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 0.2rem 1.2rem; margin-top: 0.3rem; }
+.pains { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(330px, 100%), 1fr)); gap: 0.2rem 1.2rem; margin-top: 0.3rem; }
 @media (max-width: 1000px) { .grid, .pains { grid-template-columns: 1fr; } }
 </style>
