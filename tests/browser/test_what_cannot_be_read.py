@@ -31,8 +31,8 @@ def test_a_visit_that_is_not_there(sign_in: SignIn, live_server: Any, page: Page
 
 @pytest.mark.parametrize("step", STEPS)
 def test_a_step_that_fails_once(sign_in: SignIn, live: World, live_server: Any, page: Page, step: str) -> None:
-    sign_in()
     visit = live.visit("Marta").pk
+    sign_in()
     own = re.compile(rf"/api/visits/{visit}/{OWN.get(step, step)}(\?.*)?$")
     page.route(own, lambda route: route.fulfill(status=500, body="a fault"))
     page.goto(f"{live_server.url}/visit/{visit}/{step}")
