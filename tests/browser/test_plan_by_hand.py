@@ -294,6 +294,7 @@ def test_a_set_for_the_desk_is_done_whole_every_two_hours(plan: Callable[[str], 
 def test_a_session_is_kept_as_a_template_and_taken_for_another_client_with_what_was_left_out(
     plan: Callable[..., None], page: Page, live: World, live_server: Any
 ) -> None:
+    marta = live.visit("Marta").pk
     plan("toe-reach-limited", equipment=("strong-band", "anchor"))
     put(page, "chair-hamstring", "band-back-kneel")
     page.get_by_role("button", name="Templates").click()
@@ -304,7 +305,7 @@ def test_a_session_is_kept_as_a_template_and_taken_for_another_client_with_what_
     drawer.get_by_label("name", exact=True).fill("Reach, first week")
     drawer.get_by_role("button", name="Keep it").click()
     expect(drawer.get_by_text("Reach, first week is kept.")).to_be_visible()
-    page.goto(f"{live_server.url}/visit/{live.visit('Marta').pk}/plan")
+    page.goto(f"{live_server.url}/visit/{marta}/plan")
     before = session_titles(page).all_inner_texts()
     expect(session_titles(page)).not_to_have_count(0)
     before = session_titles(page).all_inner_texts()
