@@ -168,18 +168,23 @@ def wake(phone: Page) -> None:
         phone.get_by_role("button", name="Go on", exact=True).click()
 
 
-def play_through(phone: Page) -> None:
-    """The session under way to its end, calm all along, and sent to the clinic; the clock of the page is ours."""
+def tell_drill(phone: Page, during: int = 1, felt: str = "a pull") -> None:
+    """What the phone asks after a drill: its worst pain, what was felt, and that it was where it should be."""
+    press_strip(phone, "Worst pain during it", during)
+    phone.get_by_role("button", name=felt).click()
+    phone.get_by_role("button", name="where it should be").click()
+    phone.get_by_role("button", name="Go on").click()
+
+
+def play_through(phone: Page, during: int = 1, felt: str = "a pull") -> None:
+    """The session under way to its end, each drill told alike, and sent to the clinic; the clock of the page is ours."""
     finish = phone.get_by_role("heading", name="That was the session")
     for _ in range(80):
         if finish.is_visible():
             break
         wake(phone)
         if phone.get_by_text("How was it?").is_visible():
-            press_strip(phone, "Worst pain during it", 1)
-            phone.get_by_role("button", name="a pull").click()
-            phone.get_by_role("button", name="where it should be").click()
-            phone.get_by_role("button", name="Go on").click()
+            tell_drill(phone, during, felt)
         phone.clock.run_for(20_000)
     expect(finish).to_be_visible()
     press_strip(phone, "Pain right after", 1)

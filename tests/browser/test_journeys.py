@@ -11,7 +11,17 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.models import Complaint, PlanVersion
-from tests.browser.conftest import answer_no, fill_day, gate, go, press_strip, put_on, saved, session_titles, wake
+from tests.browser.conftest import (
+    answer_no,
+    fill_day,
+    gate,
+    go,
+    play_through,
+    press_strip,
+    put_on,
+    saved,
+    session_titles,
+)
 from tests.conftest import TODAY, World
 
 PHONE = {"width": 390, "height": 844}
@@ -55,21 +65,7 @@ def do_session(phone: Page, url: str, during: int = 1) -> None:
     phone.get_by_role("button", name="Start the session").click()
     press_strip(phone, "Before you begin: pain now", 1)
     phone.get_by_role("button", name="Begin", exact=True).click()
-    report = phone.get_by_text("How was it?")
-    finish = phone.get_by_role("heading", name="That was the session")
-    for _ in range(40):
-        if finish.is_visible():
-            break
-        wake(phone)
-        if report.is_visible():
-            press_strip(phone, "Worst pain during it", during)
-            phone.get_by_role("button", name="the muscle working").click()
-            phone.get_by_role("button", name="where it should be").click()
-            phone.get_by_role("button", name="Go on").click()
-        phone.clock.run_for(20_000)
-    expect(finish).to_be_visible()
-    press_strip(phone, "Pain right after", 1)
-    phone.get_by_role("button", name="Send to the clinic").click()
+    play_through(phone, during, "the muscle working")
     expect(phone.get_by_text("Today’s session is with the clinic")).to_be_visible()
 
 

@@ -9,7 +9,7 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import go, pick, press_strip, wake
+from tests.browser.conftest import go, pick, press_strip, tell_drill, wake
 from tests.browser.test_access import faults
 from tests.conftest import World
 
@@ -105,10 +105,7 @@ def test_a_client_sees_the_side_that_is_done(live: World, page: Page, live_serve
     for _ in range(40):
         wake(page)
         if page.get_by_text("How was it?").is_visible():
-            press_strip(page, "Worst pain during it", 1)
-            page.get_by_role("button", name="a pull").click()
-            page.get_by_role("button", name="where it should be").click()
-            page.get_by_role("button", name="Go on").click()
+            tell_drill(page)
         elif page.get_by_role("heading", name="That was the session").is_visible():
             break
         elif (said := page.locator("p.side")).is_visible() and film.is_visible():

@@ -41,11 +41,7 @@ def take_in_client(request: HttpRequest, payload: NewClient) -> VisitRef:
 
 
 @router.get("/clients/known", response=list[KnownClient], operation_id="known_clients")
-def read_known(
-    request: HttpRequest,
-    first_name: Annotated[str, Field(max_length=60)],
-    last_name: Annotated[str, Field(max_length=60)],
-) -> list[dict[str, Any]]:
+def read_known(request: HttpRequest, first_name: Name, last_name: Name) -> list[dict[str, Any]]:
     """The clients of that name, so that nobody is taken in twice."""
     return known_clients(staff(request), first_name, last_name)
 

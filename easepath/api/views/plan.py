@@ -7,7 +7,7 @@ from easepath.api.views.base import Named
 from easepath.api.views.choices import ChoicesOut, choices_view
 from easepath.api.views.conditions import in_words
 from easepath.clinic.facts.desk import DeskPlan, desk_of
-from easepath.clinic.facts.draft import Draft, Ticked, made_minutes, stored_manner, stored_there
+from easepath.clinic.facts.draft import Draft, Ticked, made_minutes, stored
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
@@ -22,7 +22,7 @@ from easepath.core.compose.weekly import ladder_for, most_days_per_week, most_ti
 from easepath.core.dose.bounds import dose_bounds, tempos
 from easepath.core.dose.time import rest_after_set
 from easepath.core.dose.words import EFFORTS, dose_words
-from easepath.core.facts import OwnDose
+from easepath.core.facts import Manner, OwnDose, There
 from easepath.core.match import allowed_methods
 from easepath.core.match.stiffer import stiffer_side
 from easepath.core.match.why import why_here
@@ -214,7 +214,7 @@ def draft_rows(draft: Draft) -> list[TickedDrill]:
             drill=one.drill, side=side_word(one.side), method=one.method, step=one.step,
             place=one_of(TICKED_PLACES, one.place), dose=OwnDose(**one.dose) if one.own and one.dose else None,
             rest=one.rest, order=StandingOrderIn(**one.order) if one.order else None, reason=one.reason,
-            names=list(one.names), manner=stored_manner(one.manner), there=stored_there(one.there),
+            names=list(one.names), manner=stored(Manner, one.manner), there=stored(There, one.there),
         )
         for one in draft.ticked
     ]  # fmt: skip

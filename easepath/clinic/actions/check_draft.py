@@ -7,7 +7,7 @@ from typing import Any
 
 from easepath.clinic import models
 from easepath.clinic.errors import FieldError, RefusedError
-from easepath.clinic.facts.draft import Draft, Ticked, stored_manner
+from easepath.clinic.facts.draft import Draft, Ticked, stored
 from easepath.core.assessment import Assessment
 from easepath.core.compose.elsewhere import doable, put_there
 from easepath.core.compose.load import raised_too_far
@@ -92,7 +92,7 @@ def ask_reasons(assessment: Assessment, ticked: tuple[Ticked, ...], known: Colle
 def check_manners(assessment: Assessment, draft: Draft, before: models.PlanVersion | None) -> None:
     """Raise FieldError where a drill is to be done more often than may be, or what is heavy rises without a reason."""
     fields: dict[str, str] = {}
-    running = {row.drill: stored_manner(row.manner) for row in before.counted} if before else {}
+    running = {row.drill: stored(Manner, row.manner) for row in before.counted} if before else {}
     for index, one in enumerate(draft.chosen(0)):
         if one.manner is None or one.rest:
             continue

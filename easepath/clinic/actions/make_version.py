@@ -11,7 +11,7 @@ from easepath.clinic import models
 from easepath.clinic.acting import keep_facts
 from easepath.clinic.errors import RefusedError
 from easepath.clinic.facts.desk import desk_of
-from easepath.clinic.facts.draft import stored_manner
+from easepath.clinic.facts.draft import stored
 from easepath.clinic.facts.elsewhere import sheet_elsewhere
 from easepath.clinic.facts.situation import stored_groups
 from easepath.clinic.repository import Record
@@ -172,7 +172,7 @@ def _drills(record: Record, session: Session, chosen: tuple[Chosen, ...]) -> lis
         dose = item.dose.model_dump(mode="json", exclude_none=True)
         manner = given.manner
         same = row is not None and (row.method, row.dose, row.side) == (item.method, dose, side)
-        same = same and row is not None and _work(stored_manner(row.manner)) == _work(manner)
+        same = same and row is not None and _work(stored(Manner, row.manner)) == _work(manner)
         rows.append(models.PlanDrill(
             position=position, drill=item.drill.id, side=side, method=item.method, step=item.step,
             since=row.since if row is not None and same else begins, place=item.place,

@@ -8,7 +8,7 @@ from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
 from easepath.clinic.actions.session_bounds import SessionDone, check_session, in_clinic_time, stands_for
 from easepath.clinic.errors import NotFoundError
-from easepath.clinic.facts.draft import stored_manner
+from easepath.clinic.facts.draft import stored
 from easepath.clinic.repository import Record, read_complaint
 from easepath.core.dose.load_words import load_words
 from easepath.core.facts import Manner
@@ -36,7 +36,7 @@ def _decide(
     check_session(record, version, done)
     assert version is not None
     replaces, bands = stands_for(version), complaint.client.clinic.bands
-    loads = {row.drill: load_words(stored_manner(row.manner) or Manner(), bands)[:100] for row in version.counted}
+    loads = {row.drill: load_words(stored(Manner, row.manner) or Manner(), bands)[:100] for row in version.counted}
 
     def write() -> models.SessionLog:
         row = models.SessionLog.objects.create(

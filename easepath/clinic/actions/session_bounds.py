@@ -101,14 +101,14 @@ def check_session(record: Record, version: models.PlanVersion | None, done: Sess
 
 def stands_for(version: models.PlanVersion) -> dict[str, str]:
     """By drill that stands in for another at the second set of places, the drill of the version."""
-    there = version.elsewhere["drills"] if version.elsewhere else ()
-    return {row["drill"]: row["stands_for"] for row in there if row["stands_for"]}
+    return {row["drill"]: row["stands_for"] for row in version.drills_elsewhere if row["stands_for"]}
 
 
 def _planned_sides(version: models.PlanVersion) -> dict[str, str]:
     """By drill that may be told of the side it is planned for, here or at the second set of places."""
-    there = version.elsewhere["drills"] if version.elsewhere else ()
-    return {row["drill"]: row["side"] for row in there} | {row.drill: row.side for row in version.counted}
+    return {row["drill"]: row["side"] for row in version.drills_elsewhere} | {
+        row.drill: row.side for row in version.counted
+    }
 
 
 def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, str]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, TypeVar
 
 from easepath.clinic import models
 from easepath.clinic.facts.situation import dose_facts, stored_dose, stored_groups
@@ -16,7 +16,7 @@ from easepath.core.compose import Chosen, Session, assemble, compose
 from easepath.core.compose.elsewhere import SessionElsewhere, session_elsewhere
 from easepath.core.compose.session import ORDERS, Order
 from easepath.core.errors import CaseError
-from easepath.core.facts import DrillGroup, Manner, PlannedDrill, StandingOrder, There
+from easepath.core.facts import DrillGroup, Fact, Manner, PlannedDrill, StandingOrder, There
 from easepath.core.facts.checks import check_own_dose
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import one_of, place_word, side_word
@@ -67,11 +67,11 @@ class Ticked:
             place=place_word(self.place) if self.place else None,
             dose=stored_dose(self.dose, kept=not self.own),
             rest=self.rest,
-            order=stored_order(self.order),
+            order=stored(StandingOrder, self.order),
             reason=self.reason,
             names=self.names,
-            manner=stored_manner(self.manner),
-            there=stored_there(self.there),
+            manner=stored(Manner, self.manner),
+            there=stored(There, self.there),
         )
 
     def dose_fault(self, dose: dict[str, Any]) -> CaseError | None:
@@ -208,16 +208,9 @@ def made_minutes(record: Record) -> float:
     return float(record.complaint.client.minutes or MADE_MINUTES)
 
 
-def stored_manner(row: dict[str, Any] | None) -> Manner | None:
-    """What was set by hand beyond a dose, as a fact; None where nothing was."""
-    return None if row is None else Manner.model_validate(row, strict=False)
+F = TypeVar("F", bound=Fact)
 
 
-def stored_there(row: dict[str, Any] | None) -> There | None:
-    """How a drill is done at the second set of places, as a fact; None where nothing was chosen."""
-    return None if row is None else There.model_validate(row, strict=False)
-
-
-def stored_order(row: dict[str, Any] | None) -> StandingOrder | None:
-    """A stored standing order as a fact; None where nothing was agreed."""
-    return None if row is None else StandingOrder.model_validate(row, strict=False)
+def stored(kind: type[F], row: dict[str, Any] | None) -> F | None:
+    """What was chosen for a row, as a fact; None where nothing was."""
+    return None if row is None else kind.model_validate(row, strict=False)

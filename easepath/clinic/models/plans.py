@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.db import models
 
 from easepath.clinic.models.clients import SIDES
@@ -90,6 +92,11 @@ class PlanVersion(models.Model):
 
     def __str__(self) -> str:
         return f"version {self.number} of {self.complaint}"
+
+    @property
+    def drills_elsewhere(self) -> list[dict[str, Any]]:
+        """Its drills at the second set of places, as they were kept; none without one."""
+        return self.elsewhere["drills"] if self.elsewhere else []
 
     @property
     def counted(self) -> list[PlanDrill]:

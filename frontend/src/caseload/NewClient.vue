@@ -11,6 +11,7 @@ import DayBox from '@/ui/DayBox.vue'
 import FieldNote from '@/ui/FieldNote.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import SideDrawer from '@/ui/SideDrawer.vue'
+import { useSettled } from '@/ui/useSettled'
 
 /** Taking in a client: the name alone is needed; who has that name already is shown before anything is kept. */
 const emit = defineEmits<{ close: [] }>()
@@ -20,13 +21,14 @@ const form = reactive<Omit<Schemas['NewClient'], 'birth_date'> & { birth_date: s
 })
 const problem = ref<Problem | null>(null)
 const busy = ref(false)
-const named = computed(() => form.first_name.trim().length > 1 && form.last_name.trim().length > 1)
+const name = computed(() => ({ first_name: form.first_name.trim(), last_name: form.last_name.trim() }))
+const asked = useSettled(() => name.value)
 const { data: known } = useQuery({
-  queryKey: computed(() => ['known', form.first_name.trim().toLowerCase(), form.last_name.trim().toLowerCase()]),
-  queryFn: async () => unwrap(await outcome(clinic.GET('/api/clients/known', { params: { query: { first_name: form.first_name, last_name: form.last_name } } }))),
-  enabled: named,
+  queryKey: computed(() => ['known', asked.value]),
+  queryFn: async () => unwrap(await outcome(clinic.GET('/api/clients/known', { params: { query: asked.value } }))),
+  enabled: computed(() => asked.value.first_name.length > 1 && asked.value.last_name.length > 1),
 })
-const same = computed(() => (named.value ? (known.value ?? []) : []))
+const same = computed(() => known.value ?? [])
 const note = (field: string) => problem.value?.fields?.[field]
 
 async function save(): Promise<void> {

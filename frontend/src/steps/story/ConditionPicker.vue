@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { Input } from 'ant-design-vue'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { unwrap } from '@/shell/useVisit'
+import { useSettled } from '@/ui/useSettled'
 
 /** The complaint by name: what was told and marked puts the likeliest first, with why; the clinician picks. */
 const props = defineProps<{ modelValue?: string; words: string; areas: string[]; clues: string[]; conditions: Schemas['ConditionOut'][]; note?: string }>()
@@ -26,12 +27,7 @@ const list = computed(() => {
 const clueList = computed(() => [...new Set(suggestions.value.slice(0, 3).flatMap((s) => s.clues))])
 
 const query = computed(() => ({ words: props.words, areas: props.areas.join(','), clues: props.clues.join(',') }))
-const settled = ref(query.value)
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(query, (now) => {
-  clearTimeout(timer)
-  timer = setTimeout(() => { settled.value = now }, 300)
-})
+const settled = useSettled(() => query.value)
 const { data } = useQuery({
   queryKey: computed(() => ['suggestions', settled.value]),
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/suggestions', { params: { query: settled.value } }))),
