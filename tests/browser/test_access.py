@@ -142,6 +142,12 @@ def test_no_serious_fault_in_what_opens_inside_a_step(
     expect(page.get_by_role("heading", name="Rocking in a deep step, hands on a chair, left")).to_be_visible()
     assert faults(page) == [], "a drill tried"
     go(page, "Respond")
+    expect(page.get_by_role("img", name=re.compile("sessions since"))).to_be_visible()
+    page.get_by_role("button", name=re.compile("^open")).first.click()
+    assert faults(page) == [], "the course and a session opened"
+    page.get_by_text("by drill").click()
+    expect(page.get_by_role("table", name="Responses of each drill")).to_be_visible()
+    assert faults(page) == [], "the course of a drill"
     page.get_by_role("button", name="Enter a session").click()
     assert faults(page) == [], "a session entered"
     page.get_by_role("button", name="Close the visit").click()
@@ -168,7 +174,8 @@ def test_a_session_told_by_telephone_reaches_the_proposals(sign_in: SignIn, live
     page.get_by_role("button", name="Record the session").click()
     today = page.get_by_role("row").filter(has_text="25 Nov")
     expect(today).to_be_visible()
-    today.get_by_role("button", name="correct").click()
+    today.get_by_role("button", name="open").click()
+    page.get_by_role("button", name="correct 25 Nov").click()
     expect(page.get_by_label("worst pain, Rocking in a deep step, hands on a chair")).to_have_value("7")
     page.get_by_role("button", name="cancel").click()
     go(page, "Adjust")

@@ -10,6 +10,7 @@ from easepath.clinic import models
 from easepath.clinic.facts.home import by_date, effective_sessions, morning_of, uncorrected_sessions
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
+from easepath.core.adjust.session_day import worst_class
 from easepath.core.respond import Response
 from easepath.core.vocabulary import Moved, ResponseClass, SideWord, Symptom, Unusual, one_of, side_word, unusual_word
 
@@ -63,15 +64,17 @@ class LeftOut(View):
 
 
 class SessionOut(View):
-    """A session with its drills."""
+    """A session with its drills; `worst` is the highest pain told, `kind` the worst class of those that count."""
 
     id: str
     date: str
     version: int
     before: int | None
+    worst: int | None
     after: int | None
     morning: int | None
     unusual: Unusual
+    kind: ResponseClass | None
     drills: list[SessionDrillOut]
     note: str
     left_out: LeftOut | None
@@ -155,7 +158,10 @@ def session_lines(record: Record) -> list[SessionOut]:
             ))  # fmt: skip
         lines.append(SessionOut(
             id=str(session.id), date=str(session.date), version=session.version,
-            before=session.before, after=session.after, morning=None if morning is None else morning.pain,
+            before=session.before, after=session.after,
+            worst=max((row.during for row in session.drills if row.during is not None), default=None),
+            kind=worst_class(kinds) if (kinds := [one.kind for one in drills if one.kind]) else None,
+            morning=None if morning is None else morning.pain,
             unusual="none" if morning is None else unusual_word(morning.unusual), drills=drills, note=session.note,
             left_out=out and LeftOut(by=out.by, date=f"{out.decided_at:%Y-%m-%d}", reason=out.reason),
         ))  # fmt: skip

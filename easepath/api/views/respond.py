@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from easepath.api.views.base import Ripple
+from easepath.api.views.course import CourseOut, course_view
 from easepath.api.views.home import SessionOut, session_lines
 from easepath.api.views.home_sheet import OpenMorning, mornings_open
 from easepath.api.views.signs import HomeSign, sign_lines
@@ -53,6 +54,7 @@ class RespondOut(View):
     planned: list[PlannedDrillOut]
     elsewhere: str
     signs: list[HomeSign]
+    course: CourseOut
 
 
 MOST_SESSIONS = 14
@@ -87,6 +89,7 @@ def respond_view(record: Record) -> RespondOut:
         mornings_open=mornings_open(record),
         today=str(record.today),
         signs=sign_lines(record),
+        course=course_view(record),
         planned=[] if version is None else _planned(sheet_of(version)),
         elsewhere=version.elsewhere["name"] if version and version.elsewhere else "",
     )  # fmt: skip

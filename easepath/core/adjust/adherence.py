@@ -49,18 +49,37 @@ class Span:
         return tuple(self.today - dt.timedelta(days=back) for back in range(1, long + 1))
 
 
-def adherence(
-    span: Span, logged: Collection[dt.date], resting: Collection[dt.date], days_per_week: int, fewest: int
-) -> Adherence:
-    """Of the dates due in whole weeks back from yesterday, and in the part of a week before them, those logged.
+@dataclass(frozen=True)
+class Week:
+    """Seven days, or what is left of them at the start: the dates due, and those logged of the days without rest."""
+
+    first: dt.date
+    last: dt.date
+    due: int
+    done: int
+
+
+def by_week(
+    span: Span, logged: Collection[dt.date], resting: Collection[dt.date], days_per_week: int
+) -> tuple[Week, ...]:
+    """Whole weeks back from yesterday and the part of a week before them, the latest first.
 
     `days_per_week` is what was prescribed; no week owes more dates than it has days without rest.
     """
+    found = []
     days = span.days
-    due = 0
     for first in range(0, len(days), WEEK):
         week = days[first : first + WEEK]
+        awake = [day for day in week if day not in resting]
         whole = days_per_week if len(week) == WEEK else math.floor(len(week) * days_per_week / WEEK)
-        due += min(whole, sum(day not in resting for day in week))
-    awake = [day for day in days if day not in resting]
-    return Adherence(due, sum(day in logged for day in awake), len(days) - len(awake), fewest)
+        found.append(Week(week[-1], week[0], min(whole, len(awake)), sum(day in logged for day in awake)))
+    return tuple(found)
+
+
+def adherence(
+    span: Span, logged: Collection[dt.date], resting: Collection[dt.date], days_per_week: int, fewest: int
+) -> Adherence:
+    """Of the dates due in the weeks of a span, those logged."""
+    weeks = by_week(span, logged, resting, days_per_week)
+    rest = sum(day in resting for day in span.days)
+    return Adherence(sum(week.due for week in weeks), sum(week.done for week in weeks), rest, fewest)

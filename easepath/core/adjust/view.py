@@ -76,11 +76,7 @@ class Context:
     @cached_property
     def resting(self) -> frozenset[dt.date]:
         """Days of rest: those after a flare of a planned drill, and all after a sign that nobody has answered."""
-        rest = int(self.number("flare", "rest_days"))
-        days = {
-            date + dt.timedelta(days=after)
-            for date in self.flares for after in range(1, rest + 1)
-        }  # fmt: skip
+        days = set(self.rest_after(self.flares))
         first = min((entry.date for entry in self.last_signs), default=None)
         if first is not None:
             days |= {first + dt.timedelta(days=after) for after in range(1, (self.situation.today - first).days + 1)}
@@ -90,13 +86,21 @@ class Context:
     def flares(self) -> frozenset[dt.date]:
         """The dates within the days looked back on which a planned drill flared, or what stood in for one."""
         back = int(self.number("low-adherence", "look_back_days") + self.number("flare", "rest_days"))
+        return self.flares_since(self.situation.today - dt.timedelta(days=back))
+
+    def flares_since(self, first: dt.date) -> frozenset[dt.date]:
+        """The dates from `first` on which a planned drill flared, or what stood in for one."""
         planned = {row.drill for row in self.planned}
-        recent = self.responder.answered_since(self.situation.today - dt.timedelta(days=back))
         return frozenset(
             one.entry.date
-            for one in recent
+            for one in self.responder.answered_since(first)
             if one.response.kind == "flared" and planned & {one.entry.drill, one.entry.stands_for}
         )
+
+    def rest_after(self, flares: Collection[dt.date]) -> frozenset[dt.date]:
+        """The days of rest that follow some flares."""
+        rest = int(self.number("flare", "rest_days"))
+        return frozenset(date + dt.timedelta(days=after) for date in flares for after in range(1, rest + 1))
 
     @property
     def group_seconds(self) -> tuple[tuple[DrillGroup, int], ...]:

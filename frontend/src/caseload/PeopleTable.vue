@@ -35,7 +35,7 @@ function walk(event: KeyboardEvent): void {
       <template #bodyCell="{ column, record }">
         <template v-if="column.key === 'who'">
           <button type="button" class="name" @click="emit('open', of(record).first)">{{ of(record).name }}</button><span v-if="of(record).trade" class="small quiet trade">{{ of(record).trade }}</span>
-          <span class="small of"><template v-if="of(record).lines.length === 1">{{ sideWords(of(record).first) }}</template><template v-for="(line, n) in of(record).lines.length > 1 ? of(record).lines : []" :key="line.complaint"><span v-if="n"> · </span><button type="button" class="complaint" @click="emit('open', line)">{{ sideWords(line) || 'not named yet' }}</button></template></span>
+          <span class="small of" :class="{ several: of(record).lines.length > 1 }"><template v-if="of(record).lines.length === 1">{{ sideWords(of(record).first) }}</template><template v-for="(line, n) in of(record).lines.length > 1 ? of(record).lines : []" :key="line.complaint"><span v-if="n"> · </span><button type="button" class="complaint" @click="emit('open', line)">{{ sideWords(line) || 'not named yet' }}</button></template></span>
         </template>
         <Tag v-else-if="column.key === 'need'" :class="['need', { grave: GRAVE.has(of(record).first.kind), up: of(record).first.kind === 'step-up' }]">{{ needWords(of(record).first) }}</Tag>
         <span v-else-if="column.key === 'why'" class="small why" :title="readable(of(record).first.why)">{{ readable(of(record).first.why) }}<span v-if="of(record).first.as_of" class="quiet"> – as seen last, being looked at</span></span>
@@ -57,7 +57,7 @@ function walk(event: KeyboardEvent): void {
 .name { border: 0; background: none; padding: 0; font: inherit; font-weight: 600; color: var(--ink); cursor: pointer; min-height: 24px; }
 .trade { margin-left: 0.5rem; }
 .of { display: block; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.of:hover, .of:focus-within { white-space: normal; }
+.of:hover, .of.several { white-space: normal; }
 .complaint { border: 0; background: none; padding: 0; font: inherit; font-size: 0.875rem; color: var(--river); text-decoration: underline; cursor: pointer; white-space: inherit; text-align: left; }
 .why::first-letter { text-transform: uppercase; }
 .why { display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; }

@@ -28,8 +28,8 @@ const middle = useTemplateRef<HTMLElement>('middle')
 const band = useTemplateRef<HTMLElement>('band')
 const step = computed(() => String(route.name ?? ''))
 const stepName = computed(() => frame.value?.path.find((one) => one.step === step.value)?.name ?? '')
-/** Plan brings its own right side; a story that is only told yet has no sheet to show */
-const whole = computed(() => step.value === 'plan' || (step.value === 'story' && !frame.value?.sheet.drills.length && !frame.value?.sheet.refused.length))
+/** Plan brings its own right side, Respond draws over the whole width; a story that is only told yet has no sheet to show */
+const whole = computed(() => ['plan', 'respond'].includes(step.value) || (step.value === 'story' && !frame.value?.sheet.drills.length && !frame.value?.sheet.refused.length))
 const waiting = computed(() => waitingSteps(frame.value?.path ?? []))
 useHeadingFocus(middle)
 useShellKeys({

@@ -1810,6 +1810,30 @@ export interface components {
             reason: string;
         };
         /**
+         * CourseOut
+         * @description What is drawn beside the sessions; everything the earliest first.
+         */
+        CourseOut: {
+            /** Ranges */
+            ranges: components["schemas"]["RangeOut"][];
+            /** Rests */
+            rests: components["schemas"]["Days"][];
+            /** Versions */
+            versions: components["schemas"]["VersionMark"][];
+            /** Weeks */
+            weeks: components["schemas"]["WeekOut"][];
+        };
+        /**
+         * CourseReading
+         * @description The value of one sitting.
+         */
+        CourseReading: {
+            /** Date */
+            date: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * CoverageOut
          * @description A need in words, what the draft gives it, and its weekly seconds under stretch.
          */
@@ -1832,6 +1856,16 @@ export interface components {
             weight: number;
             /** Words */
             words: string;
+        };
+        /**
+         * Days
+         * @description Days in one piece, both ends included.
+         */
+        Days: {
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
         };
         /**
          * DecisionIn
@@ -3794,6 +3828,35 @@ export interface components {
             why: string;
         };
         /**
+         * RangeOut
+         * @description One measure on one side with its error, goal and norm in its unit; `better` says which way is better.
+         */
+        RangeOut: {
+            /** Better */
+            better: string;
+            /** Change */
+            change: ("better" | "worse" | "no real change" | "not comparable") | null;
+            /** Goal */
+            goal: number | null;
+            /** Mdc */
+            mdc: number;
+            /** Measure */
+            measure: string;
+            /** Name */
+            name: string;
+            /** Norm */
+            norm: number | null;
+            /** Readings */
+            readings: components["schemas"]["CourseReading"][];
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
+            /** Unit */
+            unit: string;
+        };
+        /**
          * RatedDrill
          * @description A drill the profile rates: relief and risk, each 0-3.
          */
@@ -3898,6 +3961,7 @@ export interface components {
         RespondOut: {
             /** Adherence */
             adherence: number | null;
+            course: components["schemas"]["CourseOut"];
             /** Drills */
             drills: components["schemas"]["DrillResponse"][];
             /** Elsewhere */
@@ -4285,7 +4349,7 @@ export interface components {
         };
         /**
          * SessionOut
-         * @description A session with its drills.
+         * @description A session with its drills; `worst` is the highest pain told, `kind` the worst class of those that count.
          */
         SessionOut: {
             /** After */
@@ -4298,6 +4362,8 @@ export interface components {
             drills: components["schemas"]["SessionDrillOut"][];
             /** Id */
             id: string;
+            /** Kind */
+            kind: ("calm" | "stirred" | "flared" | "waiting") | null;
             left_out: components["schemas"]["LeftOut"] | null;
             /** Morning */
             morning: number | null;
@@ -4310,6 +4376,8 @@ export interface components {
             unusual: "none" | "training" | "work" | "travel" | "poor-sleep" | "other";
             /** Version */
             version: number;
+            /** Worst */
+            worst: number | null;
         };
         /**
          * Sheet
@@ -5300,12 +5368,38 @@ export interface components {
             stage: number | null;
         };
         /**
+         * VersionMark
+         * @description A version of the plan, the day it was handed over, and what was different.
+         */
+        VersionMark: {
+            /** Date */
+            date: string;
+            /** Difference */
+            difference: string[];
+            /** Number */
+            number: number;
+        };
+        /**
          * VisitRef
          * @description The id of a visit.
          */
         VisitRef: {
             /** Visit */
             visit: number;
+        };
+        /**
+         * WeekOut
+         * @description A week with the dates due and those done.
+         */
+        WeekOut: {
+            /** Done */
+            done: number;
+            /** Due */
+            due: number;
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
         };
         /**
          * WeighedNeed
