@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Any, Final
 
 from easepath.clinic import models
@@ -91,16 +92,20 @@ class Sheet(View):
     elsewhere: ElsewhereSheet | None
 
 
-def sheet_of(version: models.PlanVersion) -> Sheet:
-    """A version as it was handed over, for the screen, the phone and print."""
+def sheet_of(version: models.PlanVersion, drills: Iterable[models.PlanDrill] | None = None) -> Sheet:
+    """A version as it was handed over, for the screen, the phone and print.
+
+    `drills` are those of a version that is not written yet.
+    """
     complaint = version.complaint
     clinic = complaint.client.clinic
+    rows = version.drills.all() if drills is None else drills
     return Sheet(
         version=version.number,
         first_name=complaint.client.first_name,
         clinic=ClinicOut(name=clinic.name, phone=clinic.phone, emergency=clinic.emergency_note),
         date=str(version.start),
-        by=version.handed_over_by.name,
+        by=version.handed_over_by.name if version.handed_over_by_id else "",
         review_on=None if version.review_on is None else str(version.review_on),
         seconds=version.seconds,
         minutes_available=version.minutes_available,
@@ -110,7 +115,7 @@ def sheet_of(version: models.PlanVersion) -> Sheet:
         difference=version.difference,
         desk=version.desk,
         overridden=version.overridden,
-        drills=_in_rounds([_drill(row) for row in version.drills.all()], stored_groups(version.groups)),
+        drills=_in_rounds([_drill(row) for row in rows], stored_groups(version.groups)),
         groups=stored_groups(version.groups),
         emergencies=tuple(shipped_library().emergencies),
         emergency_line=shipped_library().client_lines[ClientLines.EMERGENCY].text,

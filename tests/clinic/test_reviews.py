@@ -23,6 +23,7 @@ from easepath.clinic.path import open_words
 from easepath.clinic.repository import read_again, read_complaint, read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload
+from easepath.clinic.sheet import sheet_of
 from easepath.core.knowledge import shipped_library
 from tests.clinic.test_walk import done, fresh
 from tests.conftest import TODAY, World
@@ -190,3 +191,58 @@ def test_what_asks_more_of_the_body_is_tried_out_before_it_goes_home(world: Worl
     assert AuditEntry.objects.filter(action="decide-proposal").get().details["tried"] is True
     again = proposal(world, "Marta")
     assert not again.waits(next(iter(Review.objects.get(visit=visit).proposals.all())))
+
+
+def sharp(world: World, drill: str = "side-leg-raise") -> Visit:
+    """Marta's session of today in which a drill hurt sharply."""
+    drills = tuple(
+        type(d)(d.drill, d.side, 40, 6, "sharp", "groin") if d.drill == drill else d
+        for d in done(fresh(world, "Marta"), TODAY).drills
+    )
+    record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), TODAY, drills=drills))
+    return world.visit("Marta")
+
+
+def test_a_stopped_drill_is_replaced_without_a_reason_by_what_is_offered_and_never_by_itself(world: World) -> None:
+    visit, hanne = sharp(world), world.users["hanne"]
+    shown = next(p for p in review_view(read_again(visit)).proposals if p.drill == "side-leg-raise")
+    assert (shown.action, shown.stop_sign, bool(shown.instead)) == ("stop", True, True)
+    own = {"drill": "side-leg-raise", "method": shown.present.method, "step": -1} if shown.present else {}
+    with pytest.raises(FieldError, match="stop sign"):
+        decide_proposal(hanne, visit, shown.key, decision="change", changed_to=own, reason="less of it")
+    other = {"drill": "pelvic-tilt", "method": "slow-reps", "step": 0}
+    with pytest.raises(FieldError):
+        decide_proposal(hanne, visit, shown.key, decision="change", changed_to=other)
+    into = shown.instead[0]
+    chosen = {"drill": into.drill, "method": into.method, "step": into.step}
+    after = review_view(decide_proposal(hanne, visit, shown.key, decision="change", changed_to=chosen))
+    assert after.next.sheet is not None
+    drills = [drill.drill for drill in after.next.sheet.drills]
+    assert into.drill in drills
+    assert "side-leg-raise" not in drills
+    assert after.next.marks[drills.index(into.drill)] == "new"
+    assert after.next.gone == [shown.title]
+
+
+def test_the_next_version_is_shown_as_it_will_be_made(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Marta")
+    before = review_view(read_again(visit)).next
+    assert (before.sheet, before.gone, before.refused) == (None, [], [])
+    accept_all(world, "Marta", visit)
+    shown = review_view(read_again(visit)).next.sheet
+    version = close_review(hanne, visit, 1)
+    assert shown is not None
+    assert version is not None
+    made = sheet_of(version)
+    assert shown.model_copy(update={"by": made.by}) == made
+
+
+def test_what_happened_at_home_by_itself_is_said(world: World) -> None:
+    told = review_view(read_again(sharp(world))).at_home
+    assert ("not done", True) in [(one.words, one.grave) for one in told]
+    assert review_view(read_again(world.visit("Tom"))).at_home == []
+
+
+def test_where_nothing_spares_what_hurt_nothing_is_offered(world: World) -> None:
+    shown = review_view(read_again(sharp(world, "lunge-rock"))).proposals
+    assert [(p.action, p.instead) for p in shown if p.drill == "lunge-rock"] == [("stop", [])]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from itertools import pairwise
 from typing import Any
 
 import pytest
@@ -36,7 +37,7 @@ def test_rest_spans_hold_the_same_days_and_never_touch(days: set[dt.date]) -> No
     spans = rest_spans(days)
     held = {span.first + dt.timedelta(n) for span in spans for n in range((span.last - span.first).days + 1)}
     assert held == days
-    assert all((b.first - a.last).days > 1 for a, b in zip(spans, spans[1:], strict=False))
+    assert all((b.first - a.last).days > 1 for a, b in pairwise(spans))
 
 
 def course(*log: LogEntry, **changes: Any) -> Any:

@@ -20,6 +20,7 @@ from easepath.clinic.actions.home_links import new_link, revoke_link, revoke_lin
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.session_bounds import SessionDone
+from easepath.clinic.actions.take_back import take_back
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_link, get_visit
 
@@ -44,6 +45,16 @@ def post_hand_over(request: HttpRequest, visit: int, payload: HandOverIn) -> Han
     found = get_visit(staff(request), visit)
     version, token = hand_over(staff(request), found, payload.of_version, payload.review_on)
     return HandedOver(version=version_line(version, version.drills.count()), link=link_path(token))
+
+
+@router.post(
+    "/visits/{visit}/versions/{number}/take-back", response={200: HomeOut, 422: Problem}, operation_id="take_back"
+)
+def post_take_back(request: HttpRequest, visit: int, number: int) -> HomeOut:
+    """Take the version in use back: what ran before runs again."""
+    found = get_visit(staff(request), visit)
+    take_back(staff(request), found, number)
+    return home_view(found.complaint)
 
 
 @router.post("/visits/{visit}/links", response=Link, operation_id="new_link")

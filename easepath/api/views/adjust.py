@@ -6,13 +6,16 @@ from typing import Any, Literal, get_args
 
 from easepath.api.views.base import NoSide
 from easepath.api.views.home import SessionOut, ToldSymptom, VersionLine, session_lines
+from easepath.api.views.next_plan import NextPlanOut, next_plan_view
 from easepath.api.views.signs import HomeSign, sign_lines
 from easepath.clinic import models
 from easepath.clinic.errors import NotFoundError
-from easepath.clinic.facts.proposals import ActionWord, ProposalToday, decisions_of, proposals_of
+from easepath.clinic.facts.proposals import ActionWord, ProposalToday, decisions_of, offered_instead, proposals_of
 from easepath.clinic.facts.situation import dose_facts
 from easepath.clinic.repository import Record
+from easepath.clinic.sheet import picture_of
 from easepath.clinic.shown import View
+from easepath.core.adjust.at_home import HomeAction, at_home
 from easepath.core.assessment import Assessment
 from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.words import dose_words
@@ -35,6 +38,13 @@ class Choice(Target):
     """A dose step in words."""
 
     words: str
+
+
+class Instead(Choice):
+    """A drill offered in the place of one that a sign ends, with its name and pictures."""
+
+    title: str
+    picture: str
 
 
 class ProposalSession(View):
@@ -99,10 +109,26 @@ class ProposalOut(View):
     decided_by: str | None
     sessions: list[ProposalSession]
     choices: list[Choice]
+    instead: list[Instead]
+    picture: str
+    side_shown: NoSide
+    to_picture: str
+    name: str
+
+
+class AtHomeOut(View):
+    """What a drill turned into at home by itself, in words."""
+
+    title: str
+    words: str
+    grave: bool
 
 
 class ReviewOut(View):
-    """The Adjust step."""
+    """The Adjust step.
+
+    `next` is what the decisions so far come to, `at_home` what is not done as it was handed over.
+    """
 
     version: int
     first_name: str
@@ -110,6 +136,8 @@ class ReviewOut(View):
     knowledge_version: str
     signs: list[HomeSign]
     proposals: list[ProposalOut]
+    at_home: list[AtHomeOut]
+    next: NextPlanOut
 
 
 class ClosedReview(View):
@@ -127,16 +155,16 @@ def review_view(record: Record) -> ReviewOut:
     sessions = session_lines(record)
     planned = {row.drill: row for row in version.counted}
     decided = decisions_of(record.visit, version)
+    today = proposals_of(assessment)
     return ReviewOut(
         version=version.number,
         first_name=record.complaint.client.first_name,
         adherence=assessment.review.share_done,
         knowledge_version=assessment.library.version,
         signs=sign_lines(record),
-        proposals=[
-            _proposal(assessment, one, planned.get(one.drill), sessions, decided.get(one.key))
-            for one in proposals_of(assessment)
-        ],
+        proposals=[_proposal(assessment, one, planned.get(one.drill), sessions, decided.get(one.key)) for one in today],
+        at_home=_at_home(assessment),
+        next=next_plan_view(record, version, [(one, decided.get(one.key)) for one in today]),
     )
 
 
@@ -190,7 +218,49 @@ def _proposal(
         decided_by=decision.decided_by.name if decision and decision.decided_by else None,
         sessions=drill_sessions[-6:],
         choices=[] if planned is None else _choices(assessment, planned),
+        instead=[_instead(assessment, to, one) for to in offered_instead(assessment, one)],
+        picture=picture_of(one.drill) if one.drill else "", side_shown=_side_shown(one),
+        to_picture=picture_of(one.to["drill"]) if one.to and one.to["drill"] != one.drill else "",
+        name=assessment.library.drills[one.drill].name if one.drill else "",
     )  # fmt: skip
+
+
+def _instead(assessment: Assessment, to: dict[str, Any], one: ProposalToday) -> Instead:
+    drill = assessment.library.drill(to["drill"])
+    dose = ladder_for(assessment.matcher, drill, to["method"], drill.sides_done(side_word(one.side))).at(to["step"])
+    return Instead(
+        drill=drill.id, method=to["method"], step=to["step"], words=dose_words(dose, to["method"]),
+        title=assessment.library.title(drill.id), picture=picture_of(drill.id),
+    )  # fmt: skip
+
+
+def _side_shown(one: ProposalToday) -> NoSide:
+    """The side a picture shows: the planned one, the left where both are."""
+    return "left" if one.side == "both" else one.side
+
+
+AT_HOME: dict[HomeAction, str] = {
+    "suspend": "not done, and nothing else either", "stop": "not done", "pause": "paused", "rest": "rests",
+    "ease": "done at", "instead": "replaced by", "progress": "already up to",
+}  # fmt: skip
+
+
+def _at_home(assessment: Assessment) -> list[AtHomeOut]:
+    """Every drill that is not done as it was handed over, and how."""
+    shown = []
+    for one in at_home(assessment.review):
+        library, to = assessment.library, one.to
+        words = AT_HOME[one.action]
+        if to is not None:
+            drill = library.drill(to.drill)
+            lift = assessment.review.cap_lift_of(drill.id)
+            ladder = ladder_for(assessment.matcher, drill, to.method, drill.sides_done(one.planned.side), lift)
+            dose = to.dose or ladder.at(to.step)
+            other = "" if drill.id == one.planned.drill else f" {library.title(drill.id)},"
+            words = f"{words}{other} {dose_words(dose, to.method)}"
+        grave = library.actions[one.action].grave if one.action in library.actions else False
+        shown.append(AtHomeOut(title=library.title(one.planned.drill), words=words, grave=grave))
+    return shown
 
 
 def _target(to: dict[str, Any] | None) -> Target | None:

@@ -7,6 +7,7 @@ from typing import Literal, get_args
 from django.db.models import Count
 
 from easepath.clinic import models
+from easepath.clinic.actions.take_back import take_back_seconds
 from easepath.clinic.facts.home import by_date, effective_sessions, morning_of, uncorrected_sessions
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
@@ -21,7 +22,7 @@ TOLD_MOVED: tuple[ToldMoved, ...] = ("", *get_args(Moved))
 
 
 class VersionLine(View):
-    """One version of a plan."""
+    """One version of a plan; `take_back_s` are the seconds it may still be taken back for."""
 
     id: int
     number: int
@@ -32,6 +33,7 @@ class VersionLine(View):
     seconds: int
     difference: list[str]
     knowledge_version: str
+    take_back_s: int
 
 
 class SessionDrillOut(View):
@@ -108,7 +110,9 @@ def home_view(complaint: models.Complaint) -> HomeOut:
     """Versions and living links."""
     versions = complaint.versions.select_related("handed_over_by").annotate(count=Count("drills")).order_by("pk")
     return HomeOut(
-        versions=[version_line(version, version.count) for version in versions],
+        versions=[
+            version_line(version, version.count, latest=n == len(versions)) for n, version in enumerate(versions, 1)
+        ],
         links=[
             LinkOut(
                 id=link.pk,
@@ -122,12 +126,14 @@ def home_view(complaint: models.Complaint) -> HomeOut:
     )
 
 
-def version_line(version: models.PlanVersion, drills: int) -> VersionLine:
-    """One version in a line: when, by whom, what changed."""
+def version_line(version: models.PlanVersion, drills: int, *, latest: bool = True) -> VersionLine:
+    """One version in a line: when, by whom, what changed, and for the latest whether it may be taken back."""
+    seconds = take_back_seconds(version, done=version.sessions.exists()) if latest else 0
     return VersionLine(
         id=version.pk, number=version.number, date=str(version.start), by=version.handed_over_by.name,
         stage=version.stage, drills=drills, seconds=version.seconds,
         difference=version.difference, knowledge_version=version.knowledge_version,
+        take_back_s=seconds,
     )  # fmt: skip
 
 

@@ -10,7 +10,7 @@ from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, act
 from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
-from easepath.clinic.facts.proposals import ProposalToday, proposals_of
+from easepath.clinic.facts.proposals import ProposalToday, offered_instead, proposals_of
 from easepath.clinic.repository import Record, read_again
 from easepath.core.adjust.changes import check_change
 from easepath.core.adjust.decision import To
@@ -54,7 +54,7 @@ def _decide(actor: models.User, record: Record, told: Decision) -> Act[Record]:
     version = record.version
     if proposal is None or version is None:
         raise NotFoundError("no such proposal today; the facts have changed, look at the proposals again")
-    _check_decision(proposal, told)
+    _check_decision(record.assessment, proposal, told)
     if told.changed_to is not None:
         _check_change(record.assessment, proposal, told.changed_to)
 
@@ -93,14 +93,16 @@ def proposal_fields(proposal: ProposalToday) -> dict[str, Any]:
     return {name: getattr(proposal, name) for name in names}
 
 
-def _check_decision(proposal: ProposalToday, told: Decision) -> None:
+def _check_decision(assessment: Assessment, proposal: ProposalToday, told: Decision) -> None:
     decision, reason, changed_to = told.decision, told.reason, told.changed_to
     fields = {}
     if decision == "accept" and (proposal.to or {}).get("try_first") and not told.tried:
         fields["tried"] = "it asks of the body what the drill before did not: try it out together first, and say so"
     if decision not in ("open", "accept", "change", "refuse"):
         fields["decision"] = "is accept, change, refuse or open"
-    if decision in ("change", "refuse") and not reason.strip():
+    if proposal.is_stop and changed_to is not None and changed_to.get("drill") == proposal.drill:
+        fields["changed_to"] = "a stop sign ends this drill: choose another in its place, or answer the sign"
+    if decision in ("change", "refuse") and not reason and changed_to not in offered_instead(assessment, proposal):
         fields["reason"] = "say why, so that it can be explained later"
     if decision == "change" and (changed_to is None or proposal.about != "drill"):
         fields["changed_to"] = "say which drill, method and step"

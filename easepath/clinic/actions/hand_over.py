@@ -59,7 +59,7 @@ def _write(actor: models.User, record: Record, new: NewVersion) -> HandedOver:
 
 
 def _handed_over_before(visit: models.Visit, of_version: int) -> models.PlanVersion:
-    made = visit.versions.filter(number=of_version + 1, made_by=None).first()
+    made = visit.versions.filter(number=of_version + 1, made_by=None, takes_back=None).first()
     if made is None:
         raise RefusedError("the plan has a newer version", ["look at the sheet again before you hand it over"])
     return made

@@ -10,6 +10,7 @@ from easepath.clinic import models
 from easepath.core.adjust import DrillReview, PlanProposal
 from easepath.core.adjust.by_hand import by_hand
 from easepath.core.adjust.decision import Action
+from easepath.core.adjust.replacement import replacements
 from easepath.core.assessment import Assessment
 from easepath.core.knowledge import shipped_library
 from easepath.core.knowledge.models import Action as ActionRule
@@ -68,6 +69,13 @@ def decisions_of(visit: models.Visit, version: models.PlanVersion) -> dict[str, 
     """What was decided in the open review of a version, by key."""
     rows = models.Proposal.objects.filter(review__visit=visit, review__of_version=version, review__closed_at=None)
     return {row.key: row for row in rows.exclude(decision="open").select_related("decided_by")}
+
+
+def offered_instead(assessment: Assessment, proposal: ProposalToday) -> list[dict[str, Any]]:
+    """What is offered in the place of a drill that a sign ends or pauses; nothing for any other proposal."""
+    drills = assessment.review.drills if proposal.about == "drill" else ()
+    found = next((one for one in drills if one.drill.id == proposal.drill), None)
+    return [] if found is None else [to.as_data() for to in replacements(assessment.review, found)]
 
 
 def undecided(assessment: Assessment, decided: dict[str, models.Proposal]) -> list[ProposalToday]:

@@ -56,6 +56,7 @@ class PlanVersion(models.Model):
 
     `order` says who ordered its drills, `groups` which of them are played in rounds. `review_on` is the
     day agreed for looking at it together. `elsewhere` is the session at the second set of places as its sheet says it.
+    `takes_back` is the number of the version that was taken back by it.
     """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="versions")
@@ -79,6 +80,7 @@ class PlanVersion(models.Model):
     overridden = models.JSONField(default=list)
     elsewhere = models.JSONField(null=True)
     difference = models.JSONField(default=list)
+    takes_back = models.PositiveSmallIntegerField(null=True)
     facts = models.ForeignKey(KeptFacts, on_delete=models.PROTECT, null=True, related_name="+")
     knowledge_version = models.CharField(max_length=12)
     code_version = models.CharField(max_length=8, blank=True)

@@ -28,8 +28,10 @@ const middle = useTemplateRef<HTMLElement>('middle')
 const band = useTemplateRef<HTMLElement>('band')
 const step = computed(() => String(route.name ?? ''))
 const stepName = computed(() => frame.value?.path.find((one) => one.step === step.value)?.name ?? '')
-/** Plan brings its own right side, Respond draws over the whole width; a story that is only told yet has no sheet to show */
-const whole = computed(() => ['plan', 'respond'].includes(step.value) || (step.value === 'story' && !frame.value?.sheet.drills.length && !frame.value?.sheet.refused.length))
+/** Plan and Adjust bring their own right side, Respond draws over the whole width; a story that is only told yet has no sheet to show */
+const whole = computed(() => ['plan', 'respond', 'adjust'].includes(step.value) || (step.value === 'story' && !frame.value?.sheet.drills.length && !frame.value?.sheet.refused.length))
+/** their bar is their own, in this place */
+const OWN_BAR = new Set(['plan', 'adjust'])
 const waiting = computed(() => waitingSteps(frame.value?.path ?? []))
 useHeadingFocus(middle)
 useShellKeys({
@@ -84,10 +86,10 @@ function walk(): void {
     <main v-if="!frame" class="middle"><CannotRead :problem="unread" @again="refresh" /></main>
     <div v-if="frame" class="body" :class="{ whole, 'path-folded': pathFolded, 'sheet-folded': sheetFolded }">
       <PathLine :steps="frame.path" :visit="visit" class="left" />
-      <main id="step" ref="middle" class="middle" tabindex="-1" data-tour="step"><RouterView :key="visit" /></main>
+      <main id="step" ref="middle" class="middle" tabindex="-1" data-tour="step"><RouterView :key="visit" @close-visit="askToClose" /></main>
       <div v-if="!whole" class="edge"><SheetAside :frame="frame" /></div>
     </div>
-    <div v-if="frame" id="act-bar" class="foot"><BottomBar v-if="step !== 'plan'" :frame="frame" :step="step" @close="askToClose" /></div>
+    <div v-if="frame" id="act-bar" class="foot"><BottomBar v-if="!OWN_BAR.has(step)" :frame="frame" :step="step" @close="askToClose" /></div>
     <KeyHelp v-if="frame" :open="helping" :step="step" :name="stepName" @close="helping = false" @tour="walk" />
     <FirstTour v-if="tourShown" />
   </div>

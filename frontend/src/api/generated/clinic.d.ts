@@ -1310,6 +1310,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit}/versions/{number}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Take Back
+         * @description Take the version in use back: what ran before runs again.
+         */
+        post: operations["take_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1350,6 +1370,18 @@ export interface components {
              * @enum {string}
              */
             side: "left" | "right" | "both";
+        };
+        /**
+         * AtHomeOut
+         * @description What a drill turned into at home by itself, in words.
+         */
+        AtHomeOut: {
+            /** Grave */
+            grave: boolean;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
         };
         /**
          * AuditFilter
@@ -2664,6 +2696,29 @@ export interface components {
             words: string;
         };
         /**
+         * Instead
+         * @description A drill offered in the place of one that a sign ends, with its name and pictures.
+         */
+        Instead: {
+            /** Drill */
+            drill: string;
+            /** Method */
+            method: string;
+            /** Picture */
+            picture: string;
+            /** Step */
+            step: number;
+            /** Title */
+            title: string;
+            /**
+             * Try First
+             * @default false
+             */
+            try_first: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
          * KeepTemplate
          * @description A name, whether it is one's own or the clinic's, and the conditions it is meant for.
          */
@@ -3131,6 +3186,25 @@ export interface components {
              * @default
              */
             trade: string;
+        };
+        /**
+         * NextPlanOut
+         * @description What the decisions so far come to; `sheet` is None where nothing changes, or where it cannot be made.
+         *
+         *     `marks` stand by drill of the sheet, `gone` are titles, `unmet` the needs it must cover and does not.
+         */
+        NextPlanOut: {
+            /** Gone */
+            gone: string[];
+            /** Marks */
+            marks: ("" | "new" | "changed")[];
+            /** Refused */
+            refused: string[];
+            /** Seconds Before */
+            seconds_before: number;
+            sheet: components["schemas"]["Sheet"] | null;
+            /** Unmet */
+            unmet: string[];
         };
         /**
          * OpenMorning
@@ -3713,12 +3787,18 @@ export interface components {
             drill: string;
             /** Grave */
             grave: boolean;
+            /** Instead */
+            instead: components["schemas"]["Instead"][];
             /** Key */
             key: string;
             /** Missing */
             missing: components["schemas"]["MissingOut"][];
+            /** Name */
+            name: string;
             /** Opens */
             opens: boolean | null;
+            /** Picture */
+            picture: string;
             present: components["schemas"]["Choice"] | null;
             /** Reason */
             reason: string;
@@ -3740,6 +3820,11 @@ export interface components {
              * @enum {string}
              */
             side: "" | "left" | "right" | "both";
+            /**
+             * Side Shown
+             * @enum {string}
+             */
+            side_shown: "" | "left" | "right" | "both";
             /** Source */
             source: string | null;
             /** Stop Sign */
@@ -3749,6 +3834,8 @@ export interface components {
             /** Title */
             title: string;
             to: components["schemas"]["Target"] | null;
+            /** To Picture */
+            to_picture: string;
             /** To Words */
             to_words: string;
             /** Waits */
@@ -4000,14 +4087,19 @@ export interface components {
         /**
          * ReviewOut
          * @description The Adjust step.
+         *
+         *     `next` is what the decisions so far come to, `at_home` what is not done as it was handed over.
          */
         ReviewOut: {
             /** Adherence */
             adherence: number | null;
+            /** At Home */
+            at_home: components["schemas"]["AtHomeOut"][];
             /** First Name */
             first_name: string;
             /** Knowledge Version */
             knowledge_version: string;
+            next: components["schemas"]["NextPlanOut"];
             /** Proposals */
             proposals: components["schemas"]["ProposalOut"][];
             /** Signs */
@@ -5345,7 +5437,7 @@ export interface components {
         };
         /**
          * VersionLine
-         * @description One version of a plan.
+         * @description One version of a plan; `take_back_s` are the seconds it may still be taken back for.
          */
         VersionLine: {
             /** By */
@@ -5366,6 +5458,8 @@ export interface components {
             seconds: number;
             /** Stage */
             stage: number | null;
+            /** Take Back S */
+            take_back_s: number;
         };
         /**
          * VersionMark
@@ -13586,6 +13680,128 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TryOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HomeOut"];
                 };
             };
             /** @description Bad Request */

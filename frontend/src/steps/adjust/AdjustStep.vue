@@ -1,20 +1,24 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { useRouter } from 'vue-router'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
 import { useStep } from '@/shell/useStep'
 import { useVisit } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
-import ProblemNote from '@/ui/ProblemNote.vue'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
 import OpenSigns from '@/steps/respond/OpenSigns.vue'
+import BottomBar from '@/shell/BottomBar.vue'
+import AdjustBar from './AdjustBar.vue'
+import { decidedWords, sorted } from './asks'
 import DrillProposal from './DrillProposal.vue'
+import MadeVersion from './MadeVersion.vue'
+import NextPreview from './NextPreview.vue'
 import PlanProposal from './PlanProposal.vue'
 
+/** What asks for a decision, the rest in one line, and beside it what the client will read. */
+const emit = defineEmits<{ closeVisit: [] }>()
 const { visit, frame, refresh } = useVisit()
 const session = useSession()
-const router = useRouter()
 const path = { visit: visit.value }
 const { view: review, read, readAnew, show } = useStep<Schemas['ReviewOut']>(visit.value, 'review', () => outcome(clinic.GET('/api/visits/{visit}/review', { params: { path } })))
 const problem = ref<Problem | null>(null)
@@ -28,10 +32,11 @@ async function open(): Promise<void> {
 }
 onMounted(open)
 
-const drills = computed(() => review.value?.proposals.filter((p) => p.about === 'drill') ?? [])
-const plan = computed(() => review.value?.proposals.filter((p) => p.about === 'plan') ?? [])
-const undecided = computed(() => review.value?.proposals.filter((p) => p.waits).length ?? 0)
-const changes = computed(() => review.value?.proposals.some((p) => ['accept', 'change'].includes(p.decision)) ?? false)
+const shown = computed(() => sorted(review.value?.proposals ?? []))
+const showing = ref(false)
+const busy = ref(false)
+const kindOf = (one: Schemas['ProposalOut']) => (one.about === 'drill' ? DrillProposal : PlanProposal)
+const percent = (share: number) => `${Math.round(share * 100)} % of the days due were done`
 
 function explain(p: Schemas['ProposalOut']): void {
   why.value = { title: p.title, reasons: [{ rule: p.rule_name, text: p.detail, threshold: p.threshold, source: p.source ?? null }, { rule: 'why there is this rule', text: p.rule_text, source: null }] }
@@ -45,7 +50,9 @@ function update(found: Schemas['ReviewOut']): void {
 
 async function close(): Promise<void> {
   if (!review.value) return
+  busy.value = true
   const found = await outcome(clinic.POST('/api/visits/{visit}/review/close', { params: { path }, body: { version: review.value.version } }))
+  busy.value = false
   closing.value = found.ok ? null : found.problem
   if (!found.ok) return
   made.value = found.data.version ?? null
@@ -58,6 +65,7 @@ async function answered(): Promise<void> {
 
 async function again(): Promise<void> {
   made.value = undefined
+  await refresh()
   await open()
 }
 </script>
@@ -66,54 +74,42 @@ async function again(): Promise<void> {
   <section v-if="frame" aria-label="Adjust">
     <div class="head">
       <h1>Adjust</h1>
-      <span v-if="review" class="quiet">
-        responses to version {{ review.version }}<template v-if="review.adherence !== null && review.adherence !== undefined"> · {{ Math.round(review.adherence * 100) }} % of the due dates logged</template>
-      </span>
+      <span v-if="review && made === undefined" class="quiet">{{ decidedWords(shown.asking) }}<template v-if="typeof review.adherence === 'number'"> · {{ percent(review.adherence) }}</template></span>
     </div>
     <CannotRead v-if="!review && problem?.status !== 404" :problem="problem" @again="open" />
-    <p v-else-if="!review" class="empty quiet">There is no plan to adjust yet. Hand over a sheet first; its responses and the proposals of the rules appear here.</p>
-
-    <template v-if="made !== undefined">
-      <div class="known-box done">
-        <template v-if="made">
-          <h2>Version {{ made.number }} is made</h2>
-          <p>What is different from version {{ made.number - 1 }}:</p>
-          <ul><li v-for="line in made.difference" :key="line">{{ line }}</li><li v-if="!made.difference.length">the next stage is open; the drills stay as they are</li></ul>
-          <p class="small quiet">The private link shows it from now on. Version {{ made.number - 1 }} stays readable.</p>
-          <div class="acts">
-            <button class="act next" @click="router.push(`/sheet/${made.id}`)">Print version {{ made.number }}</button>
-            <button class="act" @click="again">See the proposals for version {{ made.number }}</button>
-          </div>
-        </template>
-        <template v-else>
-          <h2>Nothing changed</h2>
-          <p>The review is closed and the plan goes on as it is.</p>
-          <button class="act" @click="again">Open the review again</button>
-        </template>
+    <p v-else-if="!review" class="empty quiet">There is no plan to adjust yet. Hand over a sheet first; its responses and what they ask for appear here.</p>
+    <MadeVersion v-else-if="made !== undefined" :made="made" :visit="visit" @again="again" @taken-back="again" />
+    <div v-else class="two">
+      <div class="asking">
+        <OpenSigns :visit="visit" :signs="review.signs" :may="session.may('answer-sign')" @answered="answered" />
+        <section v-if="review.at_home.length" class="home" aria-label="At home already">
+          <p><strong>At home already, by itself:</strong> <template v-for="(one, n) in review.at_home" :key="one.title">{{ n ? '; ' : '' }}<span :class="{ clay: one.grave }">{{ one.title }}: {{ one.words }}</span></template>.</p>
+        </section>
+        <component :is="kindOf(p)" v-for="p in shown.asking" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
+        <PlanProposal v-for="p in shown.telling" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
+        <div v-if="shown.staying.length" class="rest">
+          <p><strong>{{ shown.staying.length === 1 ? '1 drill stays as it is.' : `${shown.staying.length} drills stay as they are.` }}</strong> <span class="quiet">{{ shown.staying.map((one) => (one.response === 'waiting' ? `${one.title} (waits for its morning)` : one.title)).join(', ') }}.</span></p>
+          <button type="button" class="link" :aria-expanded="showing" @click="showing = !showing">{{ showing ? 'hide them' : 'show them' }}</button>
+        </div>
+        <template v-if="showing"><DrillProposal v-for="p in shown.staying" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" /></template>
       </div>
-    </template>
-    <template v-else-if="review">
-      <OpenSigns :visit="visit" :signs="review.signs" :may="session.may('answer-sign')" @answered="answered" />
-      <DrillProposal v-for="p in drills" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
-      <PlanProposal v-for="p in plan" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" />
-      <ProblemNote :problem="closing" />
-      <div v-if="session.may('decide-proposal')" class="acts foot">
-        <button class="act next" :disabled="undecided > 0" @click="close">{{ undecided ? 'Close the review' : changes ? `Give ${review.first_name} version ${review.version + 1}` : 'Close the review, nothing changes' }}</button>
-        <span class="quiet">{{ undecided ? `${undecided} to decide` : changes ? `what was accepted becomes version ${review.version + 1}; ${review.first_name}’s private link shows it at once` : `${review.first_name} goes on with version ${review.version}` }}</span>
-      </div>
-      <p v-else class="quiet">A clinician decides the proposals.</p>
-    </template>
+      <NextPreview :review="review" />
+    </div>
+    <AdjustBar v-if="review && made === undefined" :review="review" :closed="frame.closed" :busy="busy" :problem="closing" @close="close" />
+    <Teleport v-else to="#act-bar"><BottomBar :frame="frame" step="adjust" @close="emit('closeVisit')" /></Teleport>
     <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" :version="review?.knowledge_version" @close="why = null" />
   </section>
   <CannotRead v-else :problem="null" />
 </template>
 
 <style scoped>
-section { display: grid; gap: 0.7rem; }
-.head { display: flex; align-items: baseline; gap: 1rem; }
+section { display: grid; gap: 0.7rem; grid-template-columns: minmax(0, 1fr); }
+.head { display: flex; align-items: baseline; gap: 1rem; flex-wrap: wrap; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
-.done { background: var(--card); padding: 1rem; display: grid; gap: 0.5rem; }
-.acts { display: flex; gap: 0.7rem; align-items: center; }
-.foot { border-top: 2px solid var(--line); padding-top: 0.8rem; }
-ul { margin: 0; padding-left: 1.2rem; }
+.two { display: grid; grid-template-columns: minmax(0, 1fr) 284px; gap: 1rem; align-items: start; }
+.asking { display: grid; gap: 0.6rem; grid-template-columns: minmax(0, 1fr); }
+.home { border-left: 3px solid var(--ink); padding-left: 0.7rem; }
+.rest { display: flex; gap: 1rem; justify-content: space-between; align-items: baseline; border-top: 1px solid var(--line); border-bottom: 1px solid var(--line); padding: 0.45rem 0; }
+.link { border: 0; background: none; font: inherit; color: var(--river); text-decoration: underline; min-height: 36px; cursor: pointer; padding: 0; white-space: nowrap; }
+@media (max-width: 1100px) { .two { grid-template-columns: minmax(0, 1fr); } }
 </style>

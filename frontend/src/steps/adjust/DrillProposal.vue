@@ -1,28 +1,36 @@
 <script setup lang="ts">
 import { Checkbox, Input, Radio, RadioGroup } from 'ant-design-vue'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { readable, shortDate } from '@/ui/dates'
+import DrillPicture from '@/ui/DrillPicture.vue'
 import RippleLine from '@/ui/RippleLine.vue'
+import InsteadChoice from './InsteadChoice.vue'
 
 /** One drill: its responses, what the rule proposes, and the clinician's decision. */
 const props = defineProps<{ proposal: Schemas['ProposalOut']; visit: number; may: boolean }>()
 const emit = defineEmits<{ decided: [review: Schemas['ReviewOut']]; explain: []; stale: [] }>()
 type Decision = 'accept' | 'change' | 'refuse' | 'open'
 
-const open = ref(['flared', 'stirred', 'waiting'].includes(props.proposal.response))
+const open = ref(false)
 const mode = ref<'change' | 'refuse' | null>(null)
 const reason = ref('')
 const step = ref<number | null>(null)
 const tried = ref(false)
 const problem = ref<Problem | null>(null)
 
+/** a stop sign ends its drill: what may stand in its place is offered, the same drill is not */
+const stopped = computed(() => props.proposal.stop_sign && props.proposal.action !== 'suspend')
+const sideWords = computed(() => (props.proposal.side === 'both' ? 'both sides' : props.proposal.side))
 const DECIDED: Record<Schemas['ProposalOut']['decision'], string> = { open: '', accept: 'accepted', change: 'changed', refuse: 'refused' }
 
-async function decide(decision: Decision): Promise<void> {
+type Target = Schemas['TargetIn']
+
+async function decide(decision: Decision, into: Target | null = null): Promise<void> {
   const present = props.proposal.present
-  const changed = decision === 'change' && present && step.value !== null ? { drill: present.drill, method: present.method, step: step.value } : null
+  const byHand = decision === 'change' && present && step.value !== null ? { drill: present.drill, method: present.method, step: step.value } : null
+  const changed = into ?? byHand
   const result = await outcome(clinic.POST('/api/visits/{visit}/decisions', {
     params: { path: { visit: props.visit } }, body: { key: props.proposal.key, decision, reason: reason.value, changed_to: changed, tried: tried.value },
   }))
@@ -37,25 +45,22 @@ async function decide(decision: Decision): Promise<void> {
 </script>
 
 <template>
-  <article :class="{ grave: proposal.grave, quiet: !proposal.decided_here, decided: proposal.decision !== 'open' }" :aria-label="proposal.title">
+  <article :class="{ grave: proposal.grave, decided: proposal.decision !== 'open' }" :aria-label="proposal.title">
     <div class="top">
-      <div class="what">
-        <h2>{{ proposal.title }}</h2>
-        <p class="small quiet">{{ proposal.side === 'both' ? 'both sides' : proposal.side }} · now {{ proposal.present?.words }}</p>
-      </div>
-      <div class="responses">
-        <RippleLine :kinds="proposal.sessions" words />
-        <span v-if="!proposal.sessions.length" class="small quiet">not done yet</span>
-      </div>
-      <div class="verdict">
-        <p class="action">{{ proposal.words }}</p>
-        <p v-if="proposal.to_words" class="small">{{ proposal.to_words }}</p>
-      </div>
+      <h2>{{ proposal.words }}: {{ proposal.title }} <span class="small quiet name">({{ proposal.name }})</span></h2>
+      <span v-if="proposal.decision !== 'open'" class="done"><strong>{{ DECIDED[proposal.decision] }}</strong></span>
+      <RippleLine v-if="proposal.sessions.length" :kinds="proposal.sessions" words />
+      <span v-else class="small quiet">not done yet</span>
+    </div>
+    <div class="change">
+      <DrillPicture v-if="proposal.to_picture" class="seen" :picture="proposal.picture" :side="proposal.side_shown" size="small" :alt="proposal.title" />
+      <p>{{ sideWords }}: <span :class="{ was: proposal.to_words || proposal.changed_words }">{{ proposal.present?.words }}</span><template v-if="proposal.changed_words || proposal.to_words"> → <strong>{{ proposal.changed_words || proposal.to_words }}</strong></template></p>
+      <DrillPicture v-if="proposal.to_picture" class="seen" :picture="proposal.to_picture" :side="proposal.side_shown" size="small" :alt="proposal.to_words" />
     </div>
     <p class="detail">
-      <button type="button" class="rule" @click="emit('explain')">{{ proposal.rule_name }}</button>
-      {{ readable(proposal.detail) }}
-      <button v-if="proposal.sessions.length" type="button" class="sessions" :aria-expanded="open" @click="open = !open">{{ open ? 'hide the sessions' : `${proposal.sessions.length} sessions` }}</button>
+      {{ readable(proposal.detail.charAt(0).toUpperCase() + proposal.detail.slice(1)) }}.
+      <button type="button" class="link" @click="emit('explain')">why<span class="visually-hidden"> {{ proposal.title }}</span></button>
+      <button v-if="proposal.sessions.length" type="button" class="link" :aria-expanded="open" @click="open = !open">{{ open ? 'hide the sessions' : proposal.sessions.length === 1 ? 'its session' : `its last ${proposal.sessions.length} sessions` }}</button>
     </p>
     <p v-if="proposal.to?.try_first && proposal.decision === 'open'" class="small differs">It asks of the body what the drill before did not. Try it out together before it goes home.</p>
     <p v-if="proposal.by_hand.length" class="small quiet">Planned by hand: {{ proposal.by_hand.join('; ') }}.</p>
@@ -70,18 +75,19 @@ async function decide(decision: Decision): Promise<void> {
         </tr>
       </tbody>
     </table>
-    <div v-if="may && proposal.decision === 'open'" class="acts right">
-      <Checkbox v-if="proposal.to?.try_first" v-model:checked="tried" :name="`tried-${proposal.drill}`">Tried together, went well</Checkbox>
-      <button v-if="proposal.decided_here" class="act next" :disabled="proposal.to?.try_first && !tried" @click="decide('accept')">Accept</button>
-      <button class="act" @click="mode = mode === 'change' ? null : 'change'">Change</button>
-      <button v-if="proposal.decided_here && !proposal.stop_sign" class="act" @click="mode = mode === 'refuse' ? null : 'refuse'">Refuse</button>
-    </div>
+    <template v-if="may && proposal.decision === 'open'">
+      <InsteadChoice v-if="stopped" :proposal="proposal" @take="decide('change', { drill: $event.drill, method: $event.method, step: $event.step })" @none="decide('accept')" />
+      <div v-else class="acts">
+        <Checkbox v-if="proposal.to?.try_first" v-model:checked="tried" :name="`tried-${proposal.drill}`">Tried together, went well</Checkbox>
+        <button v-if="proposal.decided_here" class="act next" :disabled="proposal.to?.try_first && !tried" @click="decide('accept')">Accept</button>
+        <button v-if="!proposal.stop_sign" class="act" @click="mode = mode === 'change' ? null : 'change'">Change</button>
+        <button v-if="proposal.decided_here && !proposal.stop_sign" class="act" @click="mode = mode === 'refuse' ? null : 'refuse'">Refuse</button>
+      </div>
+    </template>
     <div v-else-if="proposal.decision !== 'open'" class="acts">
-      <strong>{{ DECIDED[proposal.decision] }}</strong>
-      <span v-if="proposal.changed_words">to {{ proposal.changed_words }}</span>
       <span v-if="proposal.reason" class="quiet">“{{ proposal.reason }}”</span>
       <span class="small quiet">{{ proposal.decided_by }}</span>
-      <button v-if="may" class="act plain" @click="decide('open')">take back</button>
+      <button v-if="may" class="link" @click="decide('open')">take back<span class="visually-hidden"> {{ proposal.title }}</span></button>
     </div>
     <form v-if="mode" class="form" @submit.prevent="decide(mode!)">
       <fieldset v-if="mode === 'change'">
@@ -98,30 +104,17 @@ async function decide(decision: Decision): Promise<void> {
 </template>
 
 <style scoped>
-article { grid-template-columns: minmax(0, 1fr) auto; column-gap: 1rem; align-items: center; }
-article > * { grid-column: 1 / -1; }
-.detail { grid-column: 1; }
-.acts.right { grid-column: 2; grid-row: 2; }
-article { background: var(--card); border: 1px solid var(--line); border-left: 4px solid var(--river); padding: 0.45rem 0.9rem; display: grid; row-gap: 0.25rem; border-radius: 4px; }
-article h2 { font-size: 1.12rem; }
-article.quiet { color: inherit; }
-article.quiet .acts.right { grid-row: 1; align-self: start; }
-article.quiet .top { grid-column: 1; }
-article.quiet .detail { grid-column: 1 / -1; }
+article { background: var(--card); border: 1px solid var(--line); border-left: 5px solid var(--river); padding: 0.6rem 0.9rem; display: grid; row-gap: 0.3rem; border-radius: 4px; grid-template-columns: minmax(0, 1fr); }
 article.grave { border-left-color: var(--clay); }
-article.decided { background: transparent; }
-.top { display: grid; grid-template-columns: minmax(0, 1.2fr) auto minmax(0, 1fr); gap: 1rem; align-items: start; }
-@media (max-width: 700px) {
-  article { grid-template-columns: minmax(0, 1fr); }
-  .top { grid-template-columns: minmax(0, 1fr); gap: 0.3rem; }
-  .acts.right, article.quiet .acts.right { grid-column: 1; grid-row: auto; }
-  table { display: block; overflow-x: auto; }
-}
-.action { font-weight: 600; font-size: 1.1rem; color: var(--river); }
-.grave .action { color: var(--clay); }
+.top { display: flex; gap: 0.4rem 1rem; align-items: baseline; flex-wrap: wrap; }
+.top h2 { flex: 1 1 16rem; font-size: 1.1rem; }
+.name { font-family: var(--sans); font-weight: 400; }
+.done { border: 1px solid var(--river); background: var(--river-soft); border-radius: var(--corner); padding: 0 0.5rem; font-size: 0.9rem; }
+.change { display: flex; gap: 0.7rem; align-items: center; flex-wrap: wrap; }
+.seen { width: 84px; }
+.was { color: var(--ink-2); }
 .differs { border-left: 3px solid var(--clay); padding-left: 0.6rem; }
-.sessions { border: 0; background: none; font: inherit; font-size: 0.9rem; color: var(--river); text-decoration: underline; cursor: pointer; min-height: 32px; }
-.rule { border: 1px solid var(--line-strong); border-radius: 3px; background: none; font: inherit; font-size: 0.9rem; min-height: 32px; padding: 0 0.5rem; cursor: pointer; color: var(--river); font-weight: 600; }
+.link { border: 0; background: none; font: inherit; font-size: 0.9rem; color: var(--river); text-decoration: underline; cursor: pointer; min-height: 32px; padding: 0; margin-left: 0.4rem; }
 table { border-collapse: collapse; font-size: 0.9rem; }
 th, td { text-align: left; padding: 0.1rem 1rem 0.1rem 0; font-weight: 400; }
 thead th { color: var(--ink-2); font-size: 0.8rem; }
@@ -129,4 +122,5 @@ thead th { color: var(--ink-2); font-size: 0.8rem; }
 .form { display: grid; gap: 0.5rem; border-top: 1px solid var(--line); padding-top: 0.5rem; }
 fieldset { border: 0; padding: 0; margin: 0; display: flex; flex-wrap: wrap; gap: 0.1rem 1rem; }
 .choice { min-height: 44px; display: inline-flex; align-items: center; gap: 0.4rem; }
+@media (max-width: 700px) { table { display: block; overflow-x: auto; } }
 </style>

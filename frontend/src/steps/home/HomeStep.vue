@@ -9,6 +9,7 @@ import PrintChoices from '@/sheet/PrintChoices.vue'
 import CannotRead from '@/ui/CannotRead.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import LinkList from './LinkList.vue'
+import TakeBack from './TakeBack.vue'
 import { shortDate } from '@/ui/dates'
 import { minutesWords } from '@/ui/tape'
 
@@ -69,6 +70,7 @@ async function revoked(): Promise<void> {
     <h2 v-if="versions.length">Versions</h2>
     <article v-for="v in versions" :key="v.id" class="version">
       <p><strong>Version {{ v.number }}</strong> {{ shortDate(v.date) }}, {{ v.by }} · {{ v.drills }} drills, {{ minutesWords(v.seconds) }}<template v-if="v.stage"> · stage {{ v.stage }}</template> · <RouterLink :to="`/sheet/${v.id}`">sheet</RouterLink></p>
+      <TakeBack v-if="v.take_back_s && session.may('hand-over')" :version="v" :visit="visit" @taken="revoked" />
       <ul v-if="v.difference.length"><li v-for="line in v.difference" :key="line">{{ line }}</li></ul>
     </article>
   </section>
