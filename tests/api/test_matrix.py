@@ -44,7 +44,7 @@ WHO = {
     ), STAFF),
     **dict.fromkeys((
         "confirm_screening", "record_clearance", "save_plan", "save_choices", "override_verdict", "withdraw_override",
-        "hand_over", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
+        "hand_over", "take_back", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
         "confirm_gate_word", "archive_client", "keep_template", "put_template_away", "answer_signs", "review_row",
     ), CLINICAL),
     **dict.fromkeys(("export_client", "erase_client", "read_audit", "export_audit"), LEAD),
@@ -90,7 +90,7 @@ def full_record(world: World) -> dict[str, Any]:
     session = complaint.sessions.all()[0]
     template = keep_template(hanne, visit, "the groin in two weeks", own=False)
     return {
-        "visit": visit.pk, "complaint": complaint.pk, "client": complaint.client_id, "version": version.pk,
+        "visit": visit.pk, "complaint": complaint.pk, "client": complaint.client_id, "version": version.pk, "number": version.number,
         "template": template.pk, "override": override.pk, "link": complaint.links.all()[0].pk, "session": session.pk, "drill": "lunge-rock",
         "shelf": "drills", "row": "lunge-rock", "condition": "adductor-strain",
         "kind": "json", "side": "left", "name": "x.svg", "tag": "x", "size": "small", "pose": "start",

@@ -60,7 +60,7 @@ def _decide(actor: models.User, record: Record, revision: int, wanted: Draft) ->
 
 def draft_from_version(visit: models.Visit, version: models.PlanVersion | None) -> None:
     """Start a visit's draft from the running version."""
-    replace_draft(visit, Draft(()) if version is None else Draft.of_version(version))
+    replace_draft(visit, Draft.of_running(version))
 
 
 def _going_on(record: Record) -> set[str]:

@@ -124,6 +124,11 @@ class Draft:
         return cls(ticked, record.complaint.stage, one_of(ORDERS, record.visit.order), groups)
 
     @classmethod
+    def of_running(cls, version: models.PlanVersion | None) -> Draft:
+        """What a visit begins with: the running version, nothing without one."""
+        return cls(()) if version is None else cls.of_version(version)
+
+    @classmethod
     def of_version(cls, version: models.PlanVersion) -> Draft:
         """The drills of a version as they would go on."""
         ticked = tuple(Ticked.of(row) for row in version.drills.all())

@@ -62,8 +62,8 @@ def _missing_calm(context: Context, rule: PassCondition, drill: Drill) -> Iterat
         if not _is_calm(context, rule, drill, side):
             dose = "" if rule.dose is None else " at the top dose" if rule.dose == "top" else _dose_words(rule.dose)
             facts = {
-                "drill": drill.name, "sessions": "session" if rule.times == 1 else f"{rule.times} sessions", "dose": dose,
-                "side": f" on the {side}" if side else "",
+                "drill": drill.name, "sessions": "session" if rule.times == 1 else f"{rule.times} sessions",
+                "dose": dose, "side": f" on the {side}" if side else "",
                 "pain": "" if rule.during_at_most is None else f", pain no more than {rule.during_at_most}",
             }  # fmt: skip
             yield Reason("gate-calm", facts=facts)
