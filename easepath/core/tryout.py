@@ -8,9 +8,21 @@ from typing import Literal
 
 from easepath.core.facts import Situation
 from easepath.core.knowledge.library import Library
+from easepath.core.knowledge.models import Drill
 from easepath.core.measure.values import mdc_in_use, shortfall
+from easepath.core.vocabulary import MOVEMENT_VARIANTS
 
 GainKind = Literal["better", "worse", "no real change"]
+
+
+def own_retest(library: Library, drill: Drill, offered: Sequence[str]) -> str | None:
+    """Of the re-tests on offer the one that shows what a drill does: of a range it leads into or needs, else the first.
+
+    None where nothing is on offer.
+    """
+    ranges = [{movement, *MOVEMENT_VARIANTS.get(movement, ())} for movement in (*drill.reaches, *drill.requires)]
+    fitting = [measure for same in ranges for measure in offered if library.measures[measure].movement in same]
+    return next(iter((*fitting, *offered)), None)
 
 
 @dataclass(frozen=True)

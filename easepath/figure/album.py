@@ -12,6 +12,7 @@ from easepath.core.code_version import code_version
 from easepath.core.dose.words import dose_words
 from easepath.core.errors import UnknownIdError
 from easepath.core.knowledge.library import Library
+from easepath.core.knowledge.models import Drawing, Drill, Measure
 from easepath.core.vocabulary import Place, SideWord
 from easepath.figure.frame import STROKES, WIDTH, Look, trimmed
 from easepath.figure.hand_scene import HandScene
@@ -23,6 +24,8 @@ from easepath.figure.words import alternative, movement
 
 HERE: Final = Path(__file__).resolve().parent
 SIDES: tuple[SideWord, ...] = ("left", "right", "both")
+TEST: Final = "test-"
+"""What stands before a measure in the name of its pictures: a drill may be called as a measure is."""
 
 
 @dataclass(frozen=True)
@@ -57,21 +60,37 @@ class Album:
         return self._names[drill]
 
     def _hash(self, drill: str) -> str:
-        facts = self.library.drill(drill)
-        parts = [facts, self.library.figures[drill], *self.library.stances.values()]
+        parts = [*self._subject(drill), *self.library.stances.values()]
         digest = hashlib.sha256(code_version(HERE).encode())
         for part in parts:
             digest.update(part.model_dump_json().encode())
         return digest.hexdigest()[:12]
 
+    def _subject(self, name: str) -> tuple[Drill, Drawing]:
+        """What is drawn under a name: a drill, or a test in its own drawing or a drill's; raises UnknownIdError."""
+        set_up = self.library.set_ups.get(name.removeprefix(TEST)) if name.startswith(TEST) else None
+        if set_up is None:
+            return self.library.drill(name), self.library.figures[name]
+        measure = self.library.measures[set_up.measure]
+        if set_up.drawing is not None:
+            return tested(measure, (set_up.place,)), set_up.drawing
+        figure = self.library.figures[self.library.drill(set_up.like or "").id]
+        places = self.library.drill(figure.drill).places
+        return tested(measure, places), figure.model_copy(update={"marks": set_up.marks, "patch": ()})
+
+    def of_test(self, measure: str) -> tuple[str, str] | None:
+        """The name of the pictures that show how a test is taken, and the position; None where there is none."""
+        set_up = self.library.set_ups[measure]
+        return (self.name(f"{TEST}{measure}"), set_up.pose) if set_up.drawing or set_up.like else None
+
     def scene(self, drill: str, place: Place | None = None) -> Scene | HandScene:
-        """The scene of a drill; raises UnknownIdError for a drill or a place it does not have."""
-        found = self.library.drill(drill)
+        """The scene of a drill or a test; raises UnknownIdError for one, or a place, it does not have."""
+        found, figure = self._subject(drill)
         if place is not None and place not in found.places:
             raise UnknownIdError("place", place)
         key = (drill, place)
         if key not in self._scenes:
-            self._scenes[key] = scene_of(self.library.stances, self.library.figures[drill], found, place)
+            self._scenes[key] = scene_of(self.library.stances, figure, found, place)
         return self._scenes[key]
 
     def _checked(self, wanted: Wanted) -> tuple[Scene | HandScene, str, SideWord]:
@@ -104,6 +123,8 @@ class Album:
 
     def motion(self, wanted: Wanted) -> dict[str, Any]:
         """The moving picture as plain data: its steps as SVG insides, the beats that lead through them, its words."""
+        if wanted.drill.startswith(TEST):
+            raise UnknownIdError("moving picture", wanted.drill)
         scene, _, side = self._checked(wanted)
         look = Look(side, wanted.size, wanted.style)
         steps, (top, height) = flipbook(scene, look), trimmed(scene, look)
@@ -117,6 +138,21 @@ class Album:
             "moves": movement(scene, side),
             "dose": dose_words(scene.drill.dose.start, scene.drill.methods[0]),
         }
+
+
+def tested(measure: Measure, places: tuple[Place, ...]) -> Drill:
+    """A test as the pictures draw a drill: its sides and its place; it is nobody's drill, and has no film."""
+    told: dict[str, Any] = {
+        "id": f"{TEST}{measure.id}", "name": measure.name, "sides": "each" if measure.both_sides else "both",
+        "places": places, "felt": "",
+    }  # fmt: skip
+    return Drill.model_construct(None, **told)
+
+
+def every_test(library: Library) -> list[Scene | HandScene]:
+    """Every test that is drawn."""
+    album = Album(library)
+    return [album.scene(f"{TEST}{row.measure}") for row in library.set_ups.values() if row.drawing or row.like]
 
 
 def every_scene(library: Library) -> list[Scene | HandScene]:

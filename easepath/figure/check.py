@@ -5,7 +5,7 @@ from __future__ import annotations
 from easepath.core.errors import Problem
 from easepath.core.knowledge.library import Library
 from easepath.figure.agreement import disagreements, unknown_movements
-from easepath.figure.album import every_scene
+from easepath.figure.album import every_scene, every_test
 from easepath.figure.camera import VIEWS
 from easepath.figure.felt import SIDED, TRUNK, patches_of
 from easepath.figure.frame import Look
@@ -28,6 +28,9 @@ def figure_problems(library: Library) -> list[Problem]:
         found += _unknown_movements(library, scene)
         faults = [*unsound(scene), *disagreements(scene), *_words(scene)] or _undrawn(scene)
         found += [Problem("figures", where, fault) for fault in dict.fromkeys(faults)]
+    for scene in every_test(library):
+        faults = [*unsound(scene), *_views(scene)] or _undrawn(scene)
+        found += [Problem("set_ups", scene.drill.id, fault) for fault in dict.fromkeys(faults)]
     return list(dict.fromkeys(found))
 
 
@@ -51,9 +54,13 @@ def _undrawn(scene: AnyScene) -> list[str]:
     return found
 
 
+def _views(scene: AnyScene) -> list[str]:
+    return [f"no such view: {view}" for view in (scene.view, scene.figure.inset) if view and view not in VIEWS]
+
+
 def _words(scene: AnyScene) -> list[str]:
     """What a figure names that is not there: views and patches."""
-    found = [f"no such view: {view}" for view in (scene.view, scene.figure.inset) if view and view not in VIEWS]
+    found = _views(scene)
     known = {*PATCHES, ARM_PATCH} if isinstance(scene, HandScene) else {*TRUNK, *SIDED}
     try:
         named = scene.figure.patch if scene.figure.patch is not None else patches_of(scene.drill.felt)

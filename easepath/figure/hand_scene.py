@@ -24,7 +24,7 @@ class HandScene:
     """One hand drill: its grips from the first to the last, and what is round them."""
 
     drill: models.Drill
-    figure: models.Figure
+    figure: models.Drawing
     grips: tuple[Grip, ...]
     names: tuple[str, ...]
     view: str

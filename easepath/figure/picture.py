@@ -14,6 +14,7 @@ from easepath.figure.hand import HandBody, hand_patch
 from easepath.figure.hand_scene import HandScene
 from easepath.figure.outline import Area, Line, Sheet, box_of, hull
 from easepath.figure.palette import STYLES
+from easepath.figure.rings import rings
 from easepath.figure.scene import AnyBody, AnyScene, Scene
 from easepath.figure.shape import Egg
 from easepath.figure.vectors import dot, length, sub
@@ -61,6 +62,8 @@ def _position(
     out.append(arrow_drawn(scene, camera, sheet, tints, stroke, arrow_at or name))
     if scene.figure.inset and isinstance(scene, Scene):
         out.append(_inset(scene, found, look))
+    if isinstance(scene, Scene):
+        out += rings(scene, found, camera, sheet, look)
     if drilled:
         out.append(_side_word(look, tints))
     return "".join(out)
@@ -122,6 +125,8 @@ def _ground(scene: AnyScene, camera: Camera, sheet: Sheet, tints: dict[str, str]
 
 
 def _patches(scene: AnyScene, found: AnyBody, camera: Camera, sheet: Sheet, look: Look) -> Iterable[str]:
+    if scene.figure.patch is None and not scene.drill.felt:
+        return
     names = scene.figure.patch if scene.figure.patch is not None else patches_of(scene.drill.felt)
     tint = STYLES[look.style]["patch"]
     for name in names:

@@ -31,7 +31,7 @@ class Scene:
     """One drill at one place: key positions, the first to the last, and everything round the body."""
 
     drill: models.Drill
-    figure: models.Figure
+    figure: models.Drawing
     place: Place
     keys: tuple[Settled, ...]
     names: tuple[str, ...]
@@ -97,7 +97,7 @@ def _bed_below(found: Skeleton, ground: float) -> Prop:
 
 
 def scene_of(
-    stances: Mapping[str, models.Stance], figure: models.Figure, drill: models.Drill, place: Place | None = None
+    stances: Mapping[str, models.Stance], figure: models.Drawing, drill: models.Drill, place: Place | None = None
 ) -> Scene | HandScene:
     """The scene of a drill at a place, its own where none is said; raises KeyError for one it has not."""
     home = home_place(figure, drill)
@@ -145,7 +145,7 @@ def furnished(props: tuple[Prop, ...], place: Place) -> tuple[Prop, ...]:
     return props
 
 
-def home_place(figure: models.Figure, drill: models.Drill) -> Place:
+def home_place(figure: models.Drawing, drill: models.Drill) -> Place:
     """The place a figure's own poses are drawn at: the first of the drill's places it makes no change for."""
     plain = [place for place in drill.places if place not in figure.places]
     lying = "floor" in plain and "bed" in plain

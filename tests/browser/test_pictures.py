@@ -133,6 +133,7 @@ def test_a_clinician_signs_the_review_of_a_drill(sign_in: SignIn, live: World, p
     sign_in()
     page.get_by_role("button", name="Marta Lind").click()
     sheet = page.get_by_role("complementary", name="The sheet in progress")
+    go(page, "Home")
     expect(sheet).to_contain_text("No drill here was reviewed yet by a named clinician")
     sheet.get_by_role("link", name="The drills").click()
     page.get_by_role("searchbox").fill("pelvic tilt")
@@ -147,4 +148,5 @@ def test_a_clinician_signs_the_review_of_a_drill(sign_in: SignIn, live: World, p
     expect(review).to_contain_text("Reviewed by Hanne Ostrow")
     page.get_by_role("link", name="Caseload").click()
     page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Home")
     expect(sheet).to_contain_text("3 of 4 drills were not reviewed yet by a named clinician")

@@ -326,7 +326,7 @@ def test_a_drill_that_the_rules_leave_out_is_tried_in_the_room_from_plan(plan: C
     others.get_by_role("button", name=re.compile(TITLE("lunge-rotate-hinge"))).first.click()
     page.get_by_role("link", name="Try it now").click()
     expect(page.get_by_role("heading", level=1, name="Try")).to_be_visible()
-    expect(page.get_by_role("button", name=re.compile(TITLE("lunge-rotate-hinge")))).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile(TITLE("lunge-rotate-hinge"))).first).to_be_visible()
     expect(page.get_by_text("1 tried in this visit")).to_be_visible()
     saved(page)
     page.reload()

@@ -159,7 +159,7 @@ def test_what_was_seen_while_trying_is_on_the_sheet(sign_in: SignIn, live: World
     page.get_by_role("button", name="try left Rocking in a deep step, hands on a chair").click()
     page.get_by_role("button", name="rushes").click()
     expect(page.get_by_text("slow enough to notice each spot")).to_be_visible()
-    pick(page, "what was felt", "a pinch in the joint")
+    page.get_by_role("button", name="a pinch in the joint").click()
     expect(page.get_by_text("Dropped for this client:")).to_be_visible()
     sheet = page.get_by_role("complementary", name="The sheet in progress")
     expect(sheet.get_by_text("taken off")).to_be_visible()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from typing import Literal
 
 from easepath.api.schemas.measure import MeasureStep
 from easepath.api.views.base import Named, ReasonOut
@@ -11,12 +12,14 @@ from easepath.clinic.actions.save_measure import Measuring
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
+from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Measure
 from easepath.core.measure.bench import BenchTest, bench, position_changes
 from easepath.core.measure.error import blend
 from easepath.core.measure.trend import forecast, trend
 from easepath.core.measure.values import Row
 from easepath.core.vocabulary import SIDES, SideWord, VerdictWord
+from easepath.figure.album import TEST, Wanted, album_of
 
 
 class ErrorOut(View):
@@ -57,10 +60,28 @@ class SeriesPoint(View):
     state: str
 
 
+class TimerOut(View):
+    """What a watch does for a test: up while something is held, or down from so many seconds."""
+
+    runs: Literal["up", "down"]
+    seconds: int | None
+
+
+class SetUpOut(View):
+    """How a test is taken: its steps, what to say, its watch, and its picture with the position that is shown."""
+
+    steps: list[str]
+    say: str
+    timer: TimerOut | None
+    picture: str
+    pose: str
+
+
 class TestSide(View):
-    """One side of a test."""
+    """One side of a test; `alt` stands in for its picture."""
 
     side: SideWord
+    alt: str
     verdict: VerdictWord
     reasons: list[ReasonOut]
     row: RowOut | None
@@ -85,6 +106,7 @@ class TestOut(View):
     norm: float | None
     source: str
     error: ErrorOut
+    set_up: SetUpOut
     sides: list[TestSide]
 
 
@@ -190,8 +212,25 @@ def _test(assessment: Assessment, test: BenchTest) -> TestOut:
             repeats=0 if error.own is None else error.own.degrees_of_freedom,
             in_use=round(error.used, DECIMALS),
         ),
+        set_up=_set_up(library, measure.id),
         sides=[_side(assessment, measure, side) for side in sides],
     )  # fmt: skip
+
+
+def _set_up(library: Library, measure: str) -> SetUpOut:
+    """How a test is taken; without a picture where nothing is to be seen."""
+    told = library.set_ups[measure]
+    picture, pose = album_of(library).of_test(measure) or ("", "end")
+    return SetUpOut(
+        steps=list(told.steps), say=told.say, picture=picture, pose=pose,
+        timer=told.timer and TimerOut(runs=told.timer.runs, seconds=told.timer.seconds),
+    )  # fmt: skip
+
+
+def _alt(library: Library, measure: str, side: SideWord) -> str:
+    album = album_of(library)
+    found = album.of_test(measure)
+    return album.alt(Wanted(f"{TEST}{measure}", side, pose=found[1])) if found else ""
 
 
 def _side(assessment: Assessment, measure: Measure, side: SideWord) -> TestSide:
@@ -202,6 +241,7 @@ def _side(assessment: Assessment, measure: Measure, side: SideWord) -> TestSide:
     anywhere = screen.measured.latest_anywhere(measure.id, side)
     return TestSide(
         side=side,
+        alt=_alt(library, measure.id, side),
         verdict=verdict.verdict.word,
         reasons=[ReasonOut.of(reason, library) for reason in verdict.reasons],
         row=None if row is None else row_line(row),
@@ -238,7 +278,7 @@ def _trend_words(assessment: Assessment, measure: Measure, side: SideWord) -> st
         return ""
     found = trend([(s.date, s.value) for s in series])
     if found is None:
-        return "too early to say: a trend needs 4 sittings over 14 days"
+        return "a trend needs 4 sittings over 14 days"
     words = f"{found.per_week:+.1f} {measure.unit} a week ({found.low:+.1f} to {found.high:+.1f})"
     goal = screen.measured.goal(measure.id, side)
     if goal is None:

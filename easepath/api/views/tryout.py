@@ -6,13 +6,25 @@ from easepath.api.schemas.tryout import TryStep
 from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry
 from easepath.clinic.facts.draft import Draft
 from easepath.clinic.repository import Record
+from easepath.clinic.sheet import picture_of
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
+from easepath.core.compose.prescription import prescribe
+from easepath.core.compose.sheet import sheet_entry
 from easepath.core.ids import Measures
 from easepath.core.knowledge.models import Drill
 from easepath.core.match.relief import dropped_drills
-from easepath.core.tryout import GainKind, gain_of
-from easepath.core.vocabulary import SYMPTOMS, SideWord, Symptom, side_word
+from easepath.core.tryout import GainKind, gain_of, own_retest
+from easepath.core.vocabulary import SIDES, SYMPTOMS, Place, SideWord, Symptom, side_word
+from easepath.figure.album import album_of
+
+
+class TrySide(View):
+    """A side a drill can be tried on, with what it is tested by, and today's readings of that before it."""
+
+    side: SideWord
+    retest: str
+    before: list[float]
 
 
 class TryChoice(View):
@@ -20,8 +32,9 @@ class TryChoice(View):
 
     drill: str
     title: str
+    picture: str
     ticked: bool
-    sides: list[SideWord]
+    sides: list[TrySide]
 
 
 class RetestOut(View):
@@ -49,6 +62,19 @@ class GainOut(View):
     kind: GainKind
 
 
+class ShownDrill(View):
+    """What the client is shown of a drill on a side: its dose and its steps, what was changed, and when to stop."""
+
+    name: str
+    place: Place
+    alt: str
+    words: str
+    do: list[str]
+    feel: str
+    changed: list[str]
+    stop: list[str]
+
+
 class TriedOut(View):
     """What a try-out tells."""
 
@@ -62,6 +88,8 @@ class TriedOut(View):
     felt: str
     dropped: bool
     gain: GainOut | None
+    picture: str
+    shown: ShownDrill | None
 
 
 class EarlierTryout(View):
@@ -97,7 +125,7 @@ def tryout_view(record: Record, revision: int | None = None) -> TryOut:
     rows = Trying.of(record)
     return TryOut(
         revision=record.revision_of("tryout") if revision is None else revision,
-        choices=_choices(record),
+        choices=_choices(record, list(retests)),
         retests=[
             RetestOut(
                 id=m, name=library.measures[m].name, unit=library.measures[m].unit,
@@ -119,19 +147,47 @@ def tryout_view(record: Record, revision: int | None = None) -> TryOut:
     )  # fmt: skip
 
 
-def _choices(record: Record) -> list[TryChoice]:
-    """Ticked drills first, then the ranking on the affected side."""
+def _choices(record: Record, retests: list[str]) -> list[TryChoice]:
+    """Ticked drills first, then what was tried besides, then the ranking on the affected side."""
     assessment = record.assessment
     affected = assessment.screen.situation.complaint.affected
     ticked = [one.drill for one in Draft.in_sight(record).ticked]
+    tried = [one.drill for one in record.tryouts if one.visit == record.visit.pk]
     ranked = [c.drill.id for c in assessment.matcher.result.ranked if c.side == "both" or c.side in affected]
     return [
         TryChoice(
-            drill=drill, title=assessment.library.title(drill), ticked=drill in ticked,
-            sides=["both"] if assessment.library.drills[drill].sides == "both" else ["left", "right"],
+            drill=drill, title=assessment.library.title(drill), ticked=drill in ticked, picture=picture_of(drill),
+            sides=_sides(record, assessment.library.drills[drill], retests),
         )
-        for drill in dict.fromkeys((*ticked, *ranked))
+        for drill in dict.fromkeys((*ticked, *tried, *ranked))
     ]  # fmt: skip
+
+
+def _sides(record: Record, drill: Drill, retests: list[str]) -> list[TrySide]:
+    """The sides of a drill with its own re-test; what was read of it today is what it stands at before."""
+    screen, library = record.assessment.screen, record.assessment.library
+    measured = [one for one in retests if one != Measures.PAIN_MOVEMENT]
+    retest = own_retest(library, drill, measured) or Measures.PAIN_MOVEMENT
+    sides: tuple[SideWord, ...] = ("both",) if drill.sides == "both" else SIDES
+    found = []
+    for side in sides:
+        key: SideWord = side if library.measures[retest].both_sides else "both"
+        row = screen.measured.rows.get((retest, key))
+        today = row is not None and row.sitting.date == record.today
+        found.append(TrySide(side=side, retest=retest, before=list(row.trials) if row and today else []))
+    return found
+
+
+def _shown(assessment: Assessment, drill: Drill, side: SideWord) -> ShownDrill | None:
+    """A drill as the sheet would say it on one side; None where no method and place is left."""
+    item = prescribe(assessment.matcher, drill, sides=drill.sides_done(side))
+    if item is None:
+        return None
+    entry = sheet_entry(assessment.matcher, item, album_of(assessment.library).words)
+    return ShownDrill(
+        name=drill.name, place=item.place, alt=entry.sides[0].alt, words=entry.sides[0].words, do=list(entry.do),
+        feel=entry.feel, changed=list(entry.changed), stop=list(entry.stop),
+    )  # fmt: skip
 
 
 def _tried(assessment: Assessment, drill: Drill, one: TryoutEntry, *, dropped: bool) -> TriedOut:
@@ -143,6 +199,7 @@ def _tried(assessment: Assessment, drill: Drill, one: TryoutEntry, *, dropped: b
         faults=[FaultOut(id=f, cue=cue) for f, cue in (coaching.faults.items() if coaching else ())],
         setup=coaching.setup if coaching and coaching.setup else "",
         lighter=list(coaching.lighter) if coaching else [], deeper=list(coaching.deeper) if coaching else [],
-        felt=drill.felt, dropped=dropped,
+        felt=drill.felt, dropped=dropped, picture=picture_of(drill.id),
+        shown=_shown(assessment, drill, side_word(one.side)),
         gain=None if gain is None else GainOut(amount=round(gain.amount, 2), error=gain.error, kind=gain.kind),
     )  # fmt: skip

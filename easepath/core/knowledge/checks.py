@@ -34,6 +34,7 @@ def cross_check(library: Library, entries: Loaded, problems: list[Problem]) -> N
     _check_rates(library, entries, problems)
     _check_wording(library, entries, problems)
     _check_figures(library, entries, problems)
+    _check_set_ups(library, entries, problems)
     _check_symptoms(library, problems)
     _check_opens(library, entries, problems)
     _check_groups(library, problems)
@@ -290,6 +291,13 @@ def _stance(row: models.Entry) -> Iterator[Reference]:
     yield from _all("like", "stance", [row.like] if row.like else [])
 
 
+def _set_up(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.SetUp)
+    yield "measure", "measure", row.measure
+    yield from _all("like", "drill", [row.like] if row.like else [])
+    yield from _all("drawing.stance", "stance", [row.drawing.stance] if row.drawing else [])
+
+
 def _figure(row: models.Entry) -> Iterator[Reference]:
     assert isinstance(row, models.Figure)
     yield "drill", "drill", row.drill
@@ -316,6 +324,7 @@ REFERENCES: dict[str, Callable[[models.Entry], Iterator[Reference]]] = {
     "signs": _sign,
     "stances": _stance,
     "figures": _figure,
+    "set_ups": _set_up,
 }
 
 
@@ -393,3 +402,15 @@ def _check_figures(library: Library, entries: Loaded, problems: list[Problem]) -
         elif elsewhere := [place for place in figure.places if place not in drill.places]:
             file = _file_of(entries, "figures", drill.id)
             problems.append(Problem(file, f"figures.{drill.id}.places", f"the drill is not done at {elsewhere[0]!r}"))
+
+
+def _check_set_ups(library: Library, entries: Loaded, problems: list[Problem]) -> None:
+    """Every measure says how it is taken, and no ring stands for a step that is not there."""
+    for measure in library.measures.values():
+        set_up = library.set_ups.get(measure.id)
+        if set_up is None:
+            file = _file_of(entries, "measures", measure.id)
+            problems.append(Problem(file, f"measures.{measure.id}.set_up", "missing: how the test is taken"))
+        elif len(set_up.drawing.marks if set_up.drawing else set_up.marks) > len(set_up.steps):
+            file = _file_of(entries, "set_ups", measure.id)
+            problems.append(Problem(file, f"set_ups.{measure.id}.marks", "more rings than steps"))

@@ -16,9 +16,9 @@ from easepath.core.vocabulary import SideWord
 
 T = TypeVar("T")
 Loaded = dict[str, list[tuple[str, models.Entry]]]
-KEYS = ("id", "drill", "condition", "exposure", "pain_rule", "equip", "word", "text")
+KEYS = ("id", "drill", "condition", "measure", "exposure", "pain_rule", "equip", "word", "text")
 """What an entry is known by: the first of these it has."""
-LABELS = (*KEYS[:3], "measure", "observed", *KEYS[3:])
+LABELS = (*KEYS[:4], "observed", *KEYS[4:])
 """How a fault names the entry it was found in: the first of these it has."""
 
 
@@ -36,6 +36,7 @@ class Library:
     groups: Mapping[str, models.QuestionGroup]
     story_words: Mapping[str, models.StoryWords]
     measures: Mapping[str, models.Measure]
+    set_ups: Mapping[str, models.SetUp]
     methods: Mapping[str, models.Method]
     exposures: Mapping[str, models.Exposure]
     regions: Mapping[str, models.Region]

@@ -29,6 +29,7 @@ KINDS: dict[str, type[models.Entry]] = {
     "groups": models.QuestionGroup,
     "story_words": models.StoryWords,
     "measures": models.Measure,
+    "set_ups": models.SetUp,
     "methods": models.Method,
     "findings": models.Finding,
     "exposures": models.Exposure,

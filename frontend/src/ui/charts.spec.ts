@@ -1,25 +1,8 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import { readable, shortDate } from './dates'
-import ErrorBand from './ErrorBand.vue'
 import TapeLine from './TapeLine.vue'
 import { positionWords, withUnit } from './units'
-
-describe('the error band', () => {
-  const band = (values: number[]) => mount(ErrorBand, { props: { points: values.map((value, n) => ({ date: `2026-11-0${n + 1}`, value })), mdc: 6, unit: 'deg' } })
-
-  it('marks only what lies outside the error of the first sitting', () => {
-    expect(band([20, 24, 26]).findAll('.outside')).toHaveLength(0)
-    expect(band([20, 24, 27]).findAll('.outside')).toHaveLength(1)
-    expect(band([20, 13, 27]).findAll('.outside')).toHaveLength(2)
-  })
-
-  it('says in words what the picture shows', () => {
-    const label = band([20, 27]).find('svg').attributes('aria-label')
-    expect(label).toContain('27°, a real change')
-    expect(label).toContain('inside 6° is not real')
-  })
-})
 
 describe('the tape', () => {
   const stretches = [

@@ -23,7 +23,7 @@ from easepath.core.knowledge.models.factor import (
     effect_word,
     graver,
 )  # fmt: skip
-from easepath.core.knowledge.models.figure import Figure, Stance
+from easepath.core.knowledge.models.figure import Drawing, Figure, Stance
 from easepath.core.knowledge.models.measure import Finding, Measure
 from easepath.core.knowledge.models.method import Method, MethodDose
 from easepath.core.knowledge.models.plain import (
@@ -42,6 +42,7 @@ from easepath.core.knowledge.models.plain import (
 )  # fmt: skip
 from easepath.core.knowledge.models.red_flag import QuestionGroup, RedFlag, StoryWords
 from easepath.core.knowledge.models.rule import Action, ResponseRule, Rule
+from easepath.core.knowledge.models.set_up import SetUp, Timer
 
 __all__ = [
     "ABOVE_PAIN",
@@ -55,6 +56,7 @@ __all__ = [
     "Condition",
     "Dose",
     "DoseRange",
+    "Drawing",
     "Drill",
     "Effect",
     "EffectTable",
@@ -79,6 +81,7 @@ __all__ = [
     "Region",
     "ResponseRule",
     "Rule",
+    "SetUp",
     "Site",
     "Stage",
     "Stance",
@@ -87,6 +90,7 @@ __all__ = [
     "StoryWords",
     "SymptomWords",
     "Target",
+    "Timer",
     "WiderSign",
     "Wording",
     "effect_change",

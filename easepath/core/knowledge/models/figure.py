@@ -149,13 +149,13 @@ class PlaceSet(Entry):
     view: str | None = None
 
 
-class Figure(Entry):
-    """The picture of a drill: its stance, what starts and ends differently, and the path between.
+class Drawing(Entry):
+    """A picture: its stance, what starts and ends differently, and the path between.
 
-    `unseen` says of an exposure or range that the facts list and the picture does not show, why not.
+    `unseen` says of an exposure or range that the facts list and the picture does not show, why not; `marks` are points
+    with a numbered ring.
     """
 
-    drill: Id
     stance: Id
     view: str | None = None
     inset: str | None = None
@@ -167,3 +167,10 @@ class Figure(Entry):
     patch: tuple[Id, ...] | None = None
     unseen: dict[str, str] = Field(default_factory=dict)
     places: dict[Place, PlaceSet] = Field(default_factory=dict)
+    marks: tuple[Point, ...] = ()
+
+
+class Figure(Drawing):
+    """The picture of a drill."""
+
+    drill: Id

@@ -4472,6 +4472,21 @@ export interface components {
             worst: number | null;
         };
         /**
+         * SetUpOut
+         * @description How a test is taken: its steps, what to say, its watch, and its picture with the position that is shown.
+         */
+        SetUpOut: {
+            /** Picture */
+            picture: string;
+            /** Pose */
+            pose: string;
+            /** Say */
+            say: string;
+            /** Steps */
+            steps: string[];
+            timer: components["schemas"]["TimerOut"] | null;
+        };
+        /**
          * Sheet
          * @description A version as it was handed over.
          */
@@ -4635,6 +4650,31 @@ export interface components {
              * @default []
              */
             watch: string[];
+        };
+        /**
+         * ShownDrill
+         * @description What the client is shown of a drill on a side: its dose and its steps, what was changed, and when to stop.
+         */
+        ShownDrill: {
+            /** Alt */
+            alt: string;
+            /** Changed */
+            changed: string[];
+            /** Do */
+            do: string[];
+            /** Feel */
+            feel: string;
+            /** Name */
+            name: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "floor" | "bed" | "chair" | "desk" | "wall" | "stand";
+            /** Stop */
+            stop: string[];
+            /** Words */
+            words: string;
         };
         /**
          * SideOnSheet
@@ -5164,6 +5204,7 @@ export interface components {
             plausible: number[];
             /** Position */
             position: string;
+            set_up: components["schemas"]["SetUpOut"];
             /** Sides */
             sides: components["schemas"]["TestSide"][];
             /** Source */
@@ -5177,9 +5218,11 @@ export interface components {
         };
         /**
          * TestSide
-         * @description One side of a test.
+         * @description One side of a test; `alt` stands in for its picture.
          */
         TestSide: {
+            /** Alt */
+            alt: string;
             elsewhere: components["schemas"]["SeriesPoint"] | null;
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
@@ -5288,6 +5331,19 @@ export interface components {
             there?: components["schemas"]["There"] | null;
         };
         /**
+         * TimerOut
+         * @description What a watch does for a test: up while something is held, or down from so many seconds.
+         */
+        TimerOut: {
+            /**
+             * Runs
+             * @enum {string}
+             */
+            runs: "up" | "down";
+            /** Seconds */
+            seconds: number | null;
+        };
+        /**
          * ToldSign
          * @description A sign that waits for an answer: the client's words, the drill, the worst pain, and when it came in.
          */
@@ -5323,8 +5379,11 @@ export interface components {
             gain: components["schemas"]["GainOut"] | null;
             /** Lighter */
             lighter: string[];
+            /** Picture */
+            picture: string;
             /** Setup */
             setup: string;
+            shown: components["schemas"]["ShownDrill"] | null;
             /**
              * Side
              * @enum {string}
@@ -5340,8 +5399,10 @@ export interface components {
         TryChoice: {
             /** Drill */
             drill: string;
+            /** Picture */
+            picture: string;
             /** Sides */
-            sides: ("left" | "right" | "both")[];
+            sides: components["schemas"]["TrySide"][];
             /** Ticked */
             ticked: boolean;
             /** Title */
@@ -5365,6 +5426,21 @@ export interface components {
             symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
             /** Tried */
             tried: components["schemas"]["TriedOut"][];
+        };
+        /**
+         * TrySide
+         * @description A side a drill can be tried on, with what it is tested by, and today's readings of that before it.
+         */
+        TrySide: {
+            /** Before */
+            before: number[];
+            /** Retest */
+            retest: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "both";
         };
         /**
          * TryStep

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
+import { Segmented } from 'ant-design-vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { offerUndo } from '@/shell/lastAct'
 import { usePanelKeys } from '@/shell/keys'
@@ -7,17 +8,19 @@ import { useSession } from '@/app/session'
 import { useStep } from '@/shell/useStep'
 import { useVisit } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
-import ChoiceRow from '@/ui/ChoiceRow.vue'
 import ConflictBox from '@/ui/ConflictBox.vue'
 import PickOne from '@/ui/PickOne.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
 import SaveState from '@/ui/SaveState.vue'
-import { positionWords, withUnit } from '@/ui/units'
+import { withUnit } from '@/ui/units'
 import { useDraft } from '@/ui/useDraft'
 import GoalField from './GoalField.vue'
 import PatternList from './PatternList.vue'
+import ReadingsChart from './ReadingsChart.vue'
+import SetUpCard from './SetUpCard.vue'
 import TestSidePanel from './TestSidePanel.vue'
+import TestStrip from './TestStrip.vue'
 
 type Measure = Schemas['MeasureOut']
 type Step = Schemas['MeasureStep']
@@ -59,15 +62,6 @@ onMounted(draft.reload)
 
 const tests = computed(() => view.value?.tests ?? [])
 const test = computed(() => tests.value.find((t) => t.measure === current.value))
-const groups = computed(() => {
-  const found: { position: string; tests: Schemas['TestOut'][] }[] = []
-  for (const one of tests.value) {
-    const last = found.at(-1)
-    if (last?.position === one.position) last.tests.push(one)
-    else found.push({ position: one.position, tests: [one] })
-  }
-  return found
-})
 const taken = computed(() => new Set((draft.value.value?.sittings ?? []).map((s) => s.measure)).size)
 
 const wordOf = (side: Side) => (side === 'both' ? '' : side)
@@ -99,8 +93,18 @@ function focusSide(index: number): void {
   panel.value?.querySelectorAll<HTMLElement>('[data-side]')[index]?.querySelector('input')?.focus()
 }
 
+/** The picture follows the field that has the focus. */
+function noteSide(event: FocusEvent): void {
+  const fields = [...(panel.value?.querySelectorAll<HTMLElement>('[data-side]') ?? [])]
+  const found = fields.findIndex((one) => one.contains(event.target as Node))
+  if (found >= 0) at.value = found
+}
+
+const changesWords = (n: number) => (n === 1 ? '1 change of position' : `${n || 'no'} changes of position`)
+
 async function open(measure: string, side = 0): Promise<void> {
   current.value = measure
+  at.value = side
   await nextTick()
   focusSide(side)
 }
@@ -151,52 +155,60 @@ function explain(one: Schemas['TestOut'], side: Schemas['TestSide']): void {
   }
 }
 
-const cell = (side: Schemas['TestSide'] | undefined, unit: string) => {
-  if (!side) return ''
-  if (side.verdict === 'exclude') return 'refused'
-  return side.row ? `${withUnit(side.row.value, unit)}${side.row.grade && side.row.grade !== 'none' ? `, ${side.row.grade}` : ''}` : 'not taken'
+/** the side whose field has the focus: its picture is shown */
+const at = ref(0)
+const sideAt = computed(() => test.value?.sides[Math.min(at.value, (test.value?.sides.length ?? 1) - 1)])
+
+/** A held time is one more reading of the side in sight. */
+function keepSeconds(seconds: number): void {
+  if (!test.value || !sideAt.value || sideAt.value.verdict === 'exclude') return
+  const { measure } = test.value, { side } = sideAt.value
+  setTrials(measure, side, [...(sitting(measure, side)?.trials ?? []), seconds])
 }
+
+/** tests that came while somebody was measuring: they are said, and nothing moves */
+const fresh = ref<string[]>([])
+watch(() => tests.value.map((one) => one.measure), (now, before) => {
+  if (before.length) fresh.value = [...fresh.value, ...now.filter((one) => !before.includes(one) && !added.value.includes(one))]
+})
+const announced = computed(() => tests.value.filter((one) => fresh.value.includes(one.measure) && !one.sides.some((side) => side.row)))
 </script>
 
 <template>
   <section v-if="view && draft.value.value" aria-label="Measure">
     <div class="head">
       <h1>Measure</h1>
-      <span class="quiet">{{ taken }} taken in this visit · {{ view.position_changes }} changes of position</span>
+      <span class="quiet">{{ taken }} taken in this visit · {{ changesWords(view.position_changes) }}</span>
       <SaveState :state="draft.state.value" :at="draft.at.value" />
+      <label class="small quiet add">another test
+        <PickOne search small label="another test" placeholder="choose" :options="view.others.map((one) => ({ value: one.id, text: one.name }))" :model-value="''" @update:model-value="add" />
+      </label>
     </div>
     <ConflictBox v-if="draft.state.value === 'conflict'" :problem="draft.problem.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" />
     <ProblemNote v-else-if="draft.state.value === 'refused'" :problem="draft.problem.value" />
-    <div ref="panel" class="grid" tabindex="0" aria-label="The bench">
-      <div class="list">
-        <template v-for="(group, n) in groups" :key="n">
-          <h2>{{ positionWords(group.position) }}</h2>
-          <button v-for="one in group.tests" :key="one.measure" type="button" class="test" :class="{ here: one.measure === current }" :aria-current="one.measure === current || undefined" @click="open(one.measure)">
-            <span class="name">{{ one.name }}</span>
-            <span v-for="side in one.sides" :key="side.side" class="small" :class="{ clay: side.verdict === 'exclude', quiet: !side.row, wide: side.side === 'both' }">{{ side.side === 'both' ? '' : `${side.side} ` }}{{ cell(side, one.unit) }}</span>
-          </button>
-        </template>
-        <label class="small quiet add">another test
-          <PickOne search label="another test" placeholder="choose" :options="view.others.map((one) => ({ value: one.id, text: one.name }))" :model-value="''" @update:model-value="add" />
-        </label>
+    <div ref="panel" class="bench" tabindex="0" aria-label="The bench">
+      <TestStrip :tests="tests" :current="current" :fresh="fresh" @open="open" />
+      <p aria-live="polite" class="small announced"><template v-if="announced.length"><strong>New on the bench:</strong> <button v-for="one in announced" :key="one.measure" type="button" class="link" @click="open(one.measure)">{{ one.name }}</button></template></p>
+      <div v-if="test" class="two">
+        <SetUpCard v-if="sideAt" :test="test" :side="sideAt" @seconds="keepSeconds" />
+        <div class="figures" @focusin="noteSide">
+          <div class="bench-head">
+            <h2>{{ test.name }}</h2>
+            <Segmented role="radiogroup" aria-label="Taken" :value="state" :options="[{ value: 'cold', label: 'before drills' }, { value: 'after-drills', label: 'after' }]" @change="state = $event === 'after-drills' ? 'after-drills' : 'cold'" />
+          </div>
+          <p class="small quiet"><template v-if="test.norm !== null">usual {{ withUnit(test.norm, test.unit) }} · </template>a change is real above {{ withUnit(test.error.in_use, test.unit) }}</p>
+          <p v-if="test.note" class="small quiet">{{ test.note }}</p>
+          <div class="sides" :class="{ one: test.sides.length === 1 }">
+            <TestSidePanel v-for="(side, n) in test.sides" :key="`${test.measure}-${side.side}-${state}`" :test="test" :side="side" :trials="sitting(test.measure, side.side)?.trials ?? []" :note="noteFor(test.measure, side.side)" @update:trials="setTrials(test.measure, side.side, $event)" @onward="onward(n)" @why="explain(test, side)" />
+          </div>
+          <div v-if="session.may('compose')" class="sides" :class="{ one: test.sides.length === 1 }">
+            <GoalField v-for="side in test.sides" :key="`${test.measure}-${side.side}`" :label="side.side === 'both' ? 'Goal for this client' : `Goal, ${side.side}`" :unit="test.unit" :valid="test.valid" :model-value="goalOf(test.measure, side.side)" @update:model-value="setGoal(side.side, $event)" />
+          </div>
+          <ReadingsChart :key="test.measure" :test="test" />
+          <PatternList :patterns="view.patterns" :findings="view.findings" :signs="view.signs" :observed="draft.value.value.observed ?? []" @toggle="toggleSign" @test="(m) => (tests.some((t) => t.measure === m) ? open(m) : add(m))" />
+        </div>
       </div>
-
-      <div v-if="test" class="bench">
-        <div class="bench-head">
-          <h2>{{ test.name }}</h2>
-          <ChoiceRow v-model="state" label="Taken" hide-label keep :options="[{ value: 'cold', text: 'before drills' }, { value: 'after-drills', text: 'after drills' }]" />
-        </div>
-        <p class="small quiet">{{ positionWords(test.position) }}<template v-if="test.norm !== null"> · norm {{ withUnit(test.norm, test.unit) }}</template> · a change is real above {{ withUnit(test.error.in_use, test.unit) }}</p>
-        <p v-if="test.guard" class="guard"><strong>Guard:</strong> {{ test.guard }}</p>
-        <p v-if="test.note" class="small quiet">{{ test.note }}</p>
-        <div class="sides" :class="{ one: test.sides.length === 1 }">
-          <TestSidePanel v-for="(side, n) in test.sides" :key="`${test.measure}-${side.side}-${state}`" :test="test" :side="side" :trials="sitting(test.measure, side.side)?.trials ?? []" :note="noteFor(test.measure, side.side)" @update:trials="setTrials(test.measure, side.side, $event)" @onward="onward(n)" @why="explain(test, side)" />
-        </div>
-        <div v-if="session.may('compose')" class="sides" :class="{ one: test.sides.length === 1 }">
-          <GoalField v-for="side in test.sides" :key="`${test.measure}-${side.side}`" :label="side.side === 'both' ? 'Goal for this client' : `Goal, ${side.side}`" :unit="test.unit" :valid="test.valid" :model-value="goalOf(test.measure, side.side)" @update:model-value="setGoal(side.side, $event)" />
-        </div>
-        <PatternList :patterns="view.patterns" :findings="view.findings" :signs="view.signs" :observed="draft.value.value.observed ?? []" @toggle="toggleSign" @test="(m) => (tests.some((t) => t.measure === m) ? open(m) : add(m))" />
-      </div>
+      <p v-else class="empty quiet">Nothing to measure yet: name the condition in Story, or choose a test above.</p>
     </div>
     <ReasonPanel :open="!!why" :title="why?.title ?? ''" :reasons="why?.reasons ?? []" @close="why = null" />
   </section>
@@ -204,21 +216,18 @@ const cell = (side: Schemas['TestSide'] | undefined, unit: string) => {
 </template>
 
 <style scoped>
-.head { display: flex; align-items: baseline; gap: 1rem; margin-bottom: 0.5rem; flex-wrap: wrap; }
-.grid { display: grid; grid-template-columns: 272px minmax(0, 1fr); gap: 1.1rem; outline-offset: 4px; }
-.list { max-height: calc(100vh - 145px); overflow: hidden auto; padding-right: 0.4rem; }
-.list h2 { font-size: 0.9rem; font-family: var(--sans); color: var(--ink-2); font-weight: 600; margin: 0.5rem 0 0.1rem; }
-.test { display: grid; grid-template-columns: 1fr 1fr; width: 100%; text-align: left; border: 0; border-top: 1px solid var(--line); background: none; font: inherit; color: inherit; padding: 0.3rem 0.4rem; min-height: 44px; cursor: pointer; gap: 0 0.5rem; }
-.test .name, .test .wide { grid-column: 1 / -1; }
-.test .name { line-height: 1.2; }
-.test.here { background: var(--card); box-shadow: inset 4px 0 0 var(--river); padding-left: 0.7rem; }
-.test.here .name { font-weight: 600; }
-.add { display: grid; margin-top: 0.6rem; min-width: 0; }
-.add .pick { width: 100%; }
-.bench { display: grid; gap: 0.45rem; align-content: start; min-width: 0; max-height: calc(100vh - 145px); overflow-y: auto; }
+.head { display: flex; align-items: baseline; gap: 1rem; margin-bottom: 0.4rem; flex-wrap: wrap; }
+.add { margin-left: auto; display: inline-flex; gap: 0.4rem; align-items: center; }
+.add .pick { width: 11rem; }
+.bench { display: grid; gap: 0.5rem; outline-offset: 4px; grid-template-columns: minmax(0, 1fr); }
+.announced:empty { display: none; }
+.two { display: grid; grid-template-columns: minmax(0, 45fr) minmax(0, 55fr); gap: 1.2rem; align-items: start; }
+.figures { display: grid; gap: 0.45rem; align-content: start; min-width: 0; grid-template-columns: minmax(0, 1fr); }
 .bench-head { display: flex; gap: 0.8rem; justify-content: space-between; align-items: start; flex-wrap: wrap; }
-.guard { border-left: 3px solid var(--ink); padding-left: 0.6rem; font-size: 0.95rem; }
+.bench-head h2 { flex: 1 1 12rem; }
 .sides { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 1rem; }
 .sides.one { grid-template-columns: minmax(0, 1fr); }
-@media (max-width: 1000px) { .grid { grid-template-columns: 1fr; } .list, .bench { max-height: none; } }
+.link { border: 0; background: none; font: inherit; color: var(--river); text-decoration: underline; cursor: pointer; min-height: 32px; padding: 0 0.6rem 0 0; }
+.empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
+@media (max-width: 700px) { .two { grid-template-columns: minmax(0, 1fr); } }
 </style>

@@ -2,7 +2,6 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { shortDate } from '@/ui/dates'
-import ErrorBand from '@/ui/ErrorBand.vue'
 import ReadingsField from '@/ui/ReadingsField.vue'
 import { withUnit } from '@/ui/units'
 import { changeWords, shortWords, sidesDifferWords, spreadWords } from './words'
@@ -25,14 +24,10 @@ const row = computed(() => props.side.row)
     <p v-if="!refused && (side.verdict === 'caution' || side.verdict === 'modify')" class="small" :class="{ clay: side.verdict === 'modify' }"><strong>{{ side.verdict === 'modify' ? 'Changed:' : 'With care:' }}</strong> {{ side.reasons.find((r) => r.verdict === side.verdict)?.text }}</p>
     <p v-if="side.elsewhere" class="small quiet">Measured for another complaint on {{ shortDate(side.elsewhere.date) }}: {{ withUnit(side.elsewhere.value, test.unit) }}. It counts for what a drill needs, not for what is treated here.</p>
     <template v-if="row">
-      <p class="value"><strong>{{ withUnit(row.value, test.unit) }}</strong> <span v-if="row.grade && row.grade !== 'none'" class="grade">{{ row.grade }}</span></p>
-      <p class="small">{{ shortWords(row, test.unit) }}</p>
-      <p class="small" :class="row.repeat ? '' : 'quiet'">{{ spreadWords(row, test.unit) }}</p>
-      <p v-if="side.series.length > 1" class="small"><strong>{{ changeWords(row) }}</strong></p>
+      <p class="value"><strong>{{ withUnit(row.value, test.unit) }}</strong> <span v-if="row.grade && row.grade !== 'none'" class="grade">{{ row.grade }}</span> <span class="small" :class="row.repeat ? '' : 'quiet'">{{ spreadWords(row, test.unit) }}</span></p>
+      <p class="small">{{ shortWords(row, test.unit) }}<template v-if="side.series.length > 1">; <strong>{{ changeWords(row) }}</strong></template></p>
       <p v-if="side.side === 'left' && row.side_difference !== null" class="small">{{ sidesDifferWords(row, side.side, test.unit) }}</p>
-      <ErrorBand v-if="side.series.length > 1" :points="side.series" :mdc="row.mdc" :unit="test.unit" :reference="row.reference" />
-      <p v-if="side.trend" class="small quiet">{{ side.trend }}</p>
-      <button type="button" class="link small" @click="emit('why')">why these figures</button>
+      <p class="small quiet"><template v-if="side.trend">{{ side.trend }}. </template><button type="button" class="link small" @click="emit('why')">why these figures<span class="visually-hidden">, {{ label.toLowerCase() }}</span></button></p>
     </template>
   </div>
 </template>

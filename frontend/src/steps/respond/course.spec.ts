@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/api/client'
 import type { Paint } from '@/ui/chart/paint'
 import { changeWords, counted, doneWords, sticks } from './course'
-import { courseOption, layout, niceStep, stickWords, type CourseShown } from './courseOption'
+import { niceStep } from '@/ui/chart/bounds'
+import { courseOption, layout, stickWords, type CourseShown } from './courseOption'
 
 type Session = Schemas['SessionOut']
 type Drill = Session['drills'][number]

@@ -1,5 +1,6 @@
 import type { EChartsCoreOption } from 'echarts/core'
 import type { Schemas } from '@/api/client'
+import { bounds } from '@/ui/chart/bounds'
 import { DAY, dayAfter, dayWords, noon } from '@/ui/chart/days'
 import { words, type Paint } from '@/ui/chart/paint'
 import { unitWords, withUnit } from '@/ui/units'
@@ -70,18 +71,10 @@ export function courseOption(shown: CourseShown, by: Paint): EChartsCoreOption {
 function rangeAxis(range: Schemas['RangeOut'], by: Paint): object {
   const values = range.readings.map((r) => r.value)
   const seen = [...values.flatMap((v) => [v - range.mdc, v + range.mdc]), ...(range.goal === null ? [] : [range.goal])]
-  const step = niceStep((Math.max(...seen) - Math.min(...seen)) / 3)
   return {
-    gridIndex: 0, inverse: range.better === 'down', interval: step,
-    min: Math.floor(Math.min(...seen) / step) * step, max: Math.ceil(Math.max(...seen) / step) * step,
+    gridIndex: 0, inverse: range.better === 'down', ...bounds(seen),
     axisLabel: words(by), axisLine: { show: false }, axisTick: { show: false }, splitLine: { lineStyle: { color: by.line } },
   }
-}
-
-/** A step between lines that people count in. */
-export function niceStep(wide: number): number {
-  const power = 10 ** Math.floor(Math.log10(Math.max(wide, 0.5)))
-  return ([1, 2, 5, 10].find((one) => one * power >= wide) ?? 10) * power
 }
 
 function rangeSeries(shown: CourseShown, range: Schemas['RangeOut'], by: Paint): object[] {
