@@ -13,6 +13,7 @@ from easepath.api.routers import (
     home,
     library,
     measure,
+    person,
     pictures,
     plan,
     records,
@@ -30,6 +31,7 @@ register_errors(api)
 api.add_router("/session", session.router)
 for module in (
     caseload,
+    person,
     visits,
     story,
     screening,

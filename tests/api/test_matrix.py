@@ -37,7 +37,7 @@ WHO = {
         "read_lengths", "read_templates", "try_template", "try_plan_beside", "read_others", "read_by_hand", "read_elsewhere", "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
         "suggest_conditions", "read_options", "read_drills", "read_drill", "read_row_review", "read_conditions",
         "read_condition",
-        "take_in_client", "open_visit", "close_visit", "open_complaint", "save_story", "save_screening", "save_measure",
+        "take_in_client", "read_person", "edit_client", "open_visit", "close_visit", "open_complaint", "save_story", "save_screening", "save_measure",
         "save_pressure",
         "save_tryouts", "enter_session", "enter_morning", "lock_session", "change_password", "begin_second_factor",
         "confirm_second_factor", "new_recovery_codes", "second_factor_off",
@@ -45,9 +45,9 @@ WHO = {
     **dict.fromkeys((
         "confirm_screening", "record_clearance", "save_plan", "save_choices", "override_verdict", "withdraw_override",
         "hand_over", "take_back", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
-        "confirm_gate_word", "archive_client", "keep_template", "put_template_away", "answer_signs", "review_row",
+        "confirm_gate_word", "archive_client", "end_care", "take_up_again", "keep_template", "put_template_away", "answer_signs", "review_row",
     ), CLINICAL),
-    **dict.fromkeys(("export_client", "erase_client", "read_audit", "export_audit"), LEAD),
+    **dict.fromkeys(("export_client", "erase_client", "merge_clients", "read_audit", "export_audit"), LEAD),
     **dict.fromkeys(("who_am_i", "sign_in", "unlock_session", "sign_out", "read_picture", "read_motion"), OPEN),
 }  # fmt: skip
 ROLES = {STAFF: {"jo", "hanne", "ruth"}, CLINICAL: {"hanne", "ruth"}, LEAD: {"ruth"}}
@@ -127,6 +127,9 @@ BODIES: dict[str, Any] = {
     "answer_signs": {"drill": "x", "until": "2026-11-25", "reason": "x"},
     "decide_proposal": {"key": "x", "decision": "accept"},
     "close_review": {"version": 2},
+    "edit_client": {"first_name": "Nell", "last_name": "Quay", "revision": 0},
+    "end_care": {"ended_as": "better"},
+    "merge_clients": {"other": 1},
     "confirm_gate_word": {"word": "x", "confirmed": True},
     "archive_client": {"archived": True},
     "erase_client": {"name": "x"},

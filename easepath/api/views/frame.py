@@ -23,6 +23,7 @@ from easepath.figure.album import album_of
 class ClientOut(View):
     """The client in the head of a visit."""
 
+    id: int
     first_name: str
     name: str
     age: int | None
@@ -115,6 +116,7 @@ def frame(record: Record) -> Frame:
         cautions=_cautions(assessment, session),
         noted=complaint.noted,
         client=ClientOut(
+            id=complaint.client_id,
             first_name=complaint.client.first_name,
             name=str(complaint.client),
             age=screen.situation.client.years,
@@ -220,7 +222,7 @@ def bare_frame(record: Record, fault: str) -> Frame:
         visit=visit.pk, fault=fault, number=visit.number, closed=visit.closed_at is not None,
         complaint=complaint.pk, last_time=last_time(visit), cautions=[], noted=complaint.noted,
         client=ClientOut(
-            first_name=complaint.client.first_name, name=str(complaint.client), age=None,
+            id=complaint.client_id, first_name=complaint.client.first_name, name=str(complaint.client), age=None,
             trade=complaint.client.trade,
         ),
         condition=None, condition_id=complaint.condition or None, side=complaint.side,

@@ -16,8 +16,8 @@ from easepath.clinic.policies import require
 
 TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
     (models.Complaint, "client", {
-        "words": "", "noted": "", "goal_activity": "", "test_movement": "", "needs_set": {}, "barred": {},
-        "status": None, "status_on": None,
+        "words": "", "noted": "", "goal_activity": "", "test_movement": "", "ended_note": "", "needs_set": {},
+        "barred": {}, "status": None, "status_on": None,
     }),
     (models.Visit, "complaint__client", {"left_open": []}),
     (models.Override, "complaint__client", {"reason": ""}),
@@ -50,26 +50,28 @@ def erase_client(actor: models.User | None, client: models.Client, *, name: str)
         erasing = models.Erasing.objects.create(client=client)
         for model, path, blank in TEXTS:
             model._default_manager.filter(**{path: client}).update(**blank)
-        models.AuditValues.objects.filter(entry__client=client).delete()
+        twice = list(client.merged.all())
+        models.AuditValues.objects.filter(entry__client__in=(client, *twice)).delete()
         erasing.delete()
         LogEntry.objects.filter(
             content_type__app_label="clinic", content_type__model="client", object_id=str(client.pk)
         ).update(object_repr="")
         revoked = revoke_all(client)
-        _blank_person(client)
+        for one in (client, *twice):
+            _blank_person(one)
         note_person(actor, client, "erase-client", {"links_revoked": revoked})
     return client
 
 
 def _blank_person(client: models.Client) -> None:
     client.first_name, client.last_name = "erased", f"client {client.pk}"
-    client.birth_date, client.sex = None, ""
+    client.birth_date, client.sex, client.consent_on = None, "", None
     for name in OF_THE_PERSON:
         setattr(client, name, "")
     client.archived, client.erased_at = True, clock.now()
     client.archived_at = client.archived_at or client.erased_at
     client.revision += 1
     client.save(
-        update_fields=["first_name", "last_name", "birth_date", "sex", "archived", "archived_at", "erased_at",
-                       "revision", *OF_THE_PERSON]
+        update_fields=["first_name", "last_name", "birth_date", "sex", "consent_on", "archived", "archived_at",
+                       "erased_at", "revision", *OF_THE_PERSON]
     )  # fmt: skip

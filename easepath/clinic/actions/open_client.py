@@ -65,6 +65,18 @@ def open_client(actor: models.User, person: Newcomer) -> models.Visit:
 
 
 def _check(clinic: models.Clinic, person: Newcomer) -> None:
+    fields = person_faults(clinic, person)
+    known = None if person.somebody_else or fields else like(clinic, person.first_name, person.last_name).filter(
+        birth_date=person.birth_date
+    ).first()  # fmt: skip
+    if known is not None:
+        fields["last_name"] = f"{known} is in care here already: open that client, or say that this is somebody else"
+    if fields:
+        raise FieldError(fields)
+
+
+def person_faults(clinic: models.Clinic, person: Newcomer) -> dict[str, str]:
+    """By field why nobody can be written down as that."""
     fields = {}
     for name in ("first_name", "last_name"):
         if not getattr(person, name).strip():
@@ -79,17 +91,15 @@ def _check(clinic: models.Clinic, person: Newcomer) -> None:
             fields["email"] = "is no address: a name, @, and a domain"
     if person.telephone and not TELEPHONE.fullmatch(person.telephone):
         fields["telephone"] = "has digits, spaces and + ( ) - / alone, at least four digits"
-    known = None if person.somebody_else or fields else like(clinic, person.first_name, person.last_name).filter(
-        birth_date=person.birth_date
-    ).first()  # fmt: skip
-    if known is not None:
-        fields["last_name"] = f"{known} is in care here already: open that client, or say that this is somebody else"
-    if fields:
-        raise FieldError(fields)
+    return fields
 
 
 def like(clinic: models.Clinic, first_name: str, last_name: str) -> QuerySet[models.Client]:
     """The clients of a clinic with that name, however it is written, who were not erased."""
     return models.Client.objects.filter(
-        clinic=clinic, erased_at=None, first_name__iexact=first_name.strip(), last_name__iexact=last_name.strip()
+        clinic=clinic,
+        erased_at=None,
+        merged_into=None,
+        first_name__iexact=first_name.strip(),
+        last_name__iexact=last_name.strip(),
     )

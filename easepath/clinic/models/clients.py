@@ -13,6 +13,8 @@ class Client(models.Model):
     """A person in the clinic's care; lists hold ids of the knowledge.
 
     The three of `elsewhere` are the second set of places: what it is called, and what is there.
+    `consent_on` is the day the client agreed to a sheet by phone and to the reports being kept.
+    `merged_into` is the person whom this row was found to be a second time.
     `revision` counts the changes of what belongs to the person, whichever complaint's page they were made on.
     """
 
@@ -47,10 +49,14 @@ class Client(models.Model):
     elsewhere_name = models.CharField(max_length=30, blank=True)
     elsewhere_places = models.JSONField(default=list, blank=True)
     elsewhere_equipment = models.JSONField(default=list, blank=True)
+    consent_on = models.DateField(null=True, blank=True)
     created_at = models.DateTimeField(auto_now_add=True)
     archived = models.BooleanField(default=False)
     archived_at = models.DateTimeField(null=True, blank=True, editable=False)
     erased_at = models.DateTimeField(null=True, blank=True, editable=False)
+    merged_into = models.ForeignKey(
+        "self", on_delete=models.PROTECT, null=True, blank=True, editable=False, related_name="merged"
+    )
     revision = models.PositiveIntegerField(default=0, editable=False)
     changed_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, editable=False, related_name="+")
 

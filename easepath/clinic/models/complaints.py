@@ -7,6 +7,11 @@ from django.db import models
 from easepath.clinic.models.clients import SIDES, Client
 from easepath.clinic.models.people import User
 
+ENDINGS = [
+    ("reached", "goal reached"), ("better", "better"), ("same", "no change"), ("worse", "worse"),
+    ("elsewhere", "goes on elsewhere"), ("stayed-away", "stayed away"),
+]  # fmt: skip
+"""How care for a complaint ends."""
 WAKES = [("no", "never"), ("sometimes", "sometimes"), ("most-nights", "most nights")]
 
 
@@ -54,6 +59,9 @@ class Complaint(models.Model):
     changes = models.PositiveIntegerField(default=0, editable=False)
     opened_at = models.DateTimeField()
     closed_at = models.DateTimeField(null=True, blank=True)
+    ended_as = models.CharField(max_length=12, blank=True, choices=ENDINGS)
+    ended_note = models.CharField(max_length=400, blank=True)
+    ended_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, blank=True, related_name="+")
     sheet_withheld = models.BooleanField(default=False, editable=False)
 
     def __str__(self) -> str:

@@ -22,6 +22,8 @@ export const router = createRouter({
         { path: 'respond', name: 'respond', component: () => import('@/steps/respond/RespondStep.vue') },
       ],
     },
+    { path: '/person/:client(\\d+)', name: 'person', component: () => import('@/person/PersonPage.vue') },
+    { path: '/audit', name: 'audit', component: () => import('@/audit/AuditPage.vue') },
     { path: '/account', name: 'account', component: () => import('@/account/AccountPage.vue') },
     { path: '/library/:drill?', name: 'library', component: () => import('@/library/LibraryPage.vue') },
     { path: '/conditions/:condition?', name: 'conditions', component: () => import('@/library/ConditionsPage.vue') },

@@ -79,6 +79,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
       <span class="brand">Ease Path</span>
       <span class="quiet">{{ session.me?.clinic }}</span>
       <RouterLink class="to-library" to="/library">The drills</RouterLink>
+      <RouterLink v-if="session.may('read-audit')" class="to-library" to="/audit">Who did what</RouterLink>
       <Input v-model:value="search" class="find" type="search" allow-clear placeholder="name, trade or complaint" aria-label="Find by name, trade or complaint" />
       <span class="right small">
         <RouterLink to="/account">{{ session.me?.name }}, {{ session.me?.role }}</RouterLink>

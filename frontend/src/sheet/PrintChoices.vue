@@ -4,6 +4,7 @@ import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import { saveFile } from '@/ui/saveFile'
 
 /** A version on paper: A4 or Letter, large print, and the private link as a code the telephone reads. */
 const props = defineProps<{ version: number; number: number; visit?: number; token?: string }>()
@@ -33,17 +34,12 @@ async function make(fresh: boolean): Promise<void> {
       params: { path: { version: props.version } }, body: { paper: paper.value, large: size.value === 'large', token: key }, parseAs: 'blob',
     }))
     problem.value = found.ok ? null : found.problem
-    if (found.ok) save(found.data as unknown as Blob)
+    if (found.ok) {
+      saved.value = `home-sheet-version-${props.number}.pdf`
+      saveFile(found.data, saved.value)
+    }
   }
   busy.value = false
-}
-
-function save(file: Blob): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(file)
-  link.download = saved.value = `home-sheet-version-${props.number}.pdf`
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
 }
 </script>
 

@@ -34,7 +34,7 @@ const stopped = computed(() => ['hold', 'refer', 'emergency'].includes(props.fra
           <p v-for="line in frame.irritability_reasons" :key="line" class="small quiet">{{ line }}</p>
           <p class="small quiet">visit {{ frame.number }}, {{ session.me?.name }}</p>
         </template>
-        <p class="who" tabindex="0"><strong>{{ frame.client.name }}</strong> {{ about.join(' · ') }}</p>
+        <p class="who"><RouterLink class="name" :to="`/person/${frame.client.id}`"><strong>{{ frame.client.name }}</strong></RouterLink> {{ about.join(' · ') }}</p>
       </Popover>
       <template v-if="!frame.fault">
         <p class="tag">irritability {{ frame.irritability_open.length ? 'not known yet' : frame.irritability }}</p>
@@ -54,6 +54,7 @@ const stopped = computed(() => ['hold', 'refer', 'emergency'].includes(props.fra
 <style scoped>
 header { display: flex; align-items: center; gap: 0.9rem; padding: 0 1.1rem; height: 48px; background: var(--card); border-bottom: 1px solid var(--line); white-space: nowrap; }
 .brand { font-family: var(--serif); font-weight: 600; font-size: 1.15rem; color: var(--river); text-decoration: none; min-height: 44px; display: inline-flex; align-items: center; flex: none; }
+.name { color: inherit; text-underline-offset: 3px; }
 .who { min-width: 0; flex: 0 1 auto; overflow: hidden; text-overflow: ellipsis; }
 .tag { border-left: 3px solid var(--river); padding-left: 0.5rem; font-size: 0.9rem; flex: none; }
 .tag.stop { border-color: var(--clay); color: var(--clay); }

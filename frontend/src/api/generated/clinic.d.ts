@@ -106,6 +106,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{client}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Person
+         * @description Who a client is, with every complaint and visit.
+         */
+        get: operations["read_person"];
+        /**
+         * Put Person
+         * @description Put right who a client is.
+         */
+        put: operations["edit_client"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clients/{client}/archive": {
         parameters: {
             query?: never;
@@ -166,6 +190,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{client}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Merge
+         * @description Two records of one person become this one.
+         */
+        post: operations["merge_clients"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/complaints/{complaint}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Again
+         * @description Take up a complaint again whose care had ended.
+         */
+        post: operations["take_up_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/complaints/{complaint}/another": {
         parameters: {
             query?: never;
@@ -180,6 +244,26 @@ export interface paths {
          * @description Another complaint of the same client, with its first visit.
          */
         post: operations["open_complaint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/complaints/{complaint}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post End
+         * @description End the care of a complaint with its outcome.
+         */
+        post: operations["end_care"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1701,6 +1785,8 @@ export interface components {
             age: number | null;
             /** First Name */
             first_name: string;
+            /** Id */
+            id: number;
             /** Name */
             name: string;
             /** Trade */
@@ -1750,6 +1836,51 @@ export interface components {
             methods: components["schemas"]["MethodCompared"][];
             /** Need */
             need: string;
+        };
+        /**
+         * ComplaintOut
+         * @description A complaint with its course in a line; `fault` says what of it cannot be read, and then nothing is judged.
+         *
+         *     `range` is the measure it is judged by first, `goal` the activity the client wants back.
+         */
+        ComplaintOut: {
+            /** Closed */
+            closed: string | null;
+            /** Ended As */
+            ended_as: ("reached" | "better" | "same" | "worse" | "elsewhere" | "stayed-away") | "";
+            /** Ended By */
+            ended_by: string;
+            /** Ended Note */
+            ended_note: string;
+            /** Fault */
+            fault: string | null;
+            /** Goal */
+            goal: string;
+            /** Id */
+            id: number;
+            /** Links */
+            links: number;
+            /** Name */
+            name: string;
+            /** Opened */
+            opened: string;
+            range: components["schemas"]["RangeOut"] | null;
+            /** Ripples */
+            ripples: components["schemas"]["Ripple"][];
+            /** Sessions */
+            sessions: number;
+            /** Side */
+            side: string;
+            /** Signs Open */
+            signs_open: number;
+            /** Since */
+            since: string | null;
+            /** Version */
+            version: number | null;
+            /** Version Id */
+            version_id: number | null;
+            /** Visits */
+            visits: components["schemas"]["VisitOut"][];
         };
         /**
          * ConditionOut
@@ -2227,6 +2358,27 @@ export interface components {
             seconds: number;
             /** Timeline */
             timeline: components["schemas"]["Stretch"][];
+        };
+        /**
+         * EndIn
+         * @description How care for a complaint ended; with `keep_sheet` the private link stays open.
+         */
+        EndIn: {
+            /**
+             * Ended As
+             * @enum {string}
+             */
+            ended_as: "reached" | "better" | "same" | "worse" | "elsewhere" | "stayed-away";
+            /**
+             * Keep Sheet
+             * @default false
+             */
+            keep_sheet: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
         };
         /**
          * EraseIn
@@ -2999,6 +3151,14 @@ export interface components {
             sittings: components["schemas"]["SittingIn"][];
         };
         /**
+         * MergeIn
+         * @description The other record of the same person, which is put away.
+         */
+        MergeIn: {
+            /** Other */
+            other: number;
+        };
+        /**
          * MethodCompared
          * @description One need under one method: minutes a session, stretch a week, how hard it may hurt, what goes up first.
          */
@@ -3468,6 +3628,94 @@ export interface components {
             unwanted: string[];
             /** Words */
             words: string;
+        };
+        /**
+         * PersonIn
+         * @description Who a client is, on the revision the page was read at.
+         */
+        PersonIn: {
+            /** Birth Date */
+            birth_date?: string | null;
+            /** Consent On */
+            consent_on?: string | null;
+            /**
+             * Email
+             * @default
+             */
+            email: string;
+            /** First Name */
+            first_name: string;
+            /**
+             * Language
+             * @default
+             */
+            language: string;
+            /** Last Name */
+            last_name: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Sex
+             * @default
+             * @enum {string}
+             */
+            sex: "" | "f" | "m" | "x";
+            /**
+             * Somebody Else
+             * @default false
+             */
+            somebody_else: boolean;
+            /**
+             * Telephone
+             * @default
+             */
+            telephone: string;
+            /**
+             * Trade
+             * @default
+             */
+            trade: string;
+        };
+        /**
+         * PersonOut
+         * @description The person page; complaints in care first.
+         */
+        PersonOut: {
+            /** Age */
+            age: number | null;
+            /** Archived */
+            archived: boolean;
+            /** Birth Date */
+            birth_date: string | null;
+            /** Client */
+            client: number;
+            /** Complaints */
+            complaints: components["schemas"]["ComplaintOut"][];
+            /** Consent On */
+            consent_on: string | null;
+            /** Email */
+            email: string;
+            /** First Name */
+            first_name: string;
+            /** Language */
+            language: string;
+            /** Last Name */
+            last_name: string;
+            /** Revision */
+            revision: number;
+            /** Same */
+            same: components["schemas"]["SamePerson"][];
+            /**
+             * Sex
+             * @enum {string}
+             */
+            sex: "" | "f" | "m" | "x";
+            /** Since */
+            since: string;
+            /** Telephone */
+            telephone: string;
+            /** Trade */
+            trade: string;
         };
         /**
          * PersonRevision
@@ -4198,6 +4446,20 @@ export interface components {
             source: string;
             /** Version */
             version: string;
+        };
+        /**
+         * SamePerson
+         * @description Another record of the clinic with that name.
+         */
+        SamePerson: {
+            /** Born */
+            born: string | null;
+            /** Client */
+            client: number;
+            /** Complaints */
+            complaints: number;
+            /** Name */
+            name: string;
         };
         /**
          * SaveMeasure
@@ -5550,6 +5812,20 @@ export interface components {
             number: number;
         };
         /**
+         * VisitOut
+         * @description A visit in a line.
+         */
+        VisitOut: {
+            /** Closed */
+            closed: boolean;
+            /** Date */
+            date: string;
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+        };
+        /**
          * VisitRef
          * @description The id of a visit.
          */
@@ -6125,6 +6401,225 @@ export interface operations {
             };
         };
     };
+    read_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    edit_client: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     archive_client: {
         parameters: {
             query?: never;
@@ -6495,6 +6990,252 @@ export interface operations {
             };
         };
     };
+    merge_clients: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_up_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                complaint: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     open_complaint: {
         parameters: {
             query?: never;
@@ -6513,6 +7254,131 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VisitRef"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    end_care: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                complaint: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOut"];
                 };
             };
             /** @description Bad Request */
