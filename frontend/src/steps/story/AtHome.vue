@@ -52,6 +52,7 @@ function toggle(list: List, item: string): void {
       <ChoiceRow v-model="story.phase_order" keep label="Order of a session" :options="[{ value: 'mobility-first', text: 'loosen, then load' }, { value: 'control-first', text: 'load, then loosen' }]" />
     </div>
     <div class="col">
+      <p class="small quiet">Minutes, days and places arrive filled with what most people have. Ask, and change what is not so.</p>
       <fieldset class="set">
         <legend>Places at home</legend>
         <div class="chips">
