@@ -7,7 +7,7 @@ import DayBox from '@/ui/DayBox.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 
 /** What is open before the sheet is handed over, and the one act that does it: the bar of the shell while Plan is open. */
-const props = defineProps<{ frame: Schemas['Frame']; view: Schemas['PlanOut']; settle: () => Promise<boolean>; undo?: () => void }>()
+const props = defineProps<{ frame: Schemas['Frame']; view: Schemas['PlanOut']; /** a session is being made anew: what is shown is not yet what would be handed over */ making: boolean; settle: () => Promise<boolean>; undo?: () => void }>()
 const session = useSession()
 const { busy, problem, handOver } = useHandOver()
 const reviewOn = ref<string | null>(null)
@@ -38,7 +38,7 @@ async function hand(): Promise<void> {
     <button v-if="undo" type="button" class="act plain" @click="undo()">Undo the last change</button>
     <p v-if="!session.may('hand-over')" class="small quiet">A clinician hands the sheet over.</p>
     <label v-if="session.may('hand-over') && !frame.closed && !unchanged" class="small quiet review">look at it together on <DayBox id="review-on" label="look at it together on" placeholder="no day yet" :model-value="reviewOn" @update:model-value="reviewOn = $event" /></label>
-    <button v-if="session.may('hand-over')" class="act next" :disabled="busy || frame.closed || !!open.length || unchanged" data-next @click="hand">
+    <button v-if="session.may('hand-over')" class="act next" :disabled="busy || making || frame.closed || !!open.length || unchanged" data-next @click="hand">
       {{ unchanged ? `Version ${number - 1} is in use, nothing changed` : `Hand over version ${number}` }}
     </button>
   </footer>

@@ -140,7 +140,7 @@ async function overridden(): Promise<void> {
 /** What is shown is what is handed over: a made session becomes the draft, with the orders for home that are offered. */
 async function settle(): Promise<boolean> {
   const plan = draft.value.value
-  if (!plan) return false
+  if (!plan || remaking.value) return false
   if (view.value?.made) {
     const offered = byHand.value ?? (await readByHand()).data
     plan.drills = ordered(plan.drills, drills.value).map((row) => ({ ...row, order: row.order ?? offered?.drills.find((one) => one.drill === row.drill)?.offered ?? { ease: true } }))
@@ -221,7 +221,7 @@ function step(by: number): void {
           <DeskPlan v-if="view.desk && drills.length" :desk="view.desk" :note="choices.fields.value.work_hours" :may="may" @hours="choices.value.value!.work_hours = $event" />
           <p v-else-if="drills.length && may"><button type="button" class="act plain" @click="choices.value.value!.work_hours = { start: 540, end: 1020, every: 120, pieces: 20 }">Plan breaks at work</button></p>
         </template>
-        <HandOverBar :frame="frame" :view="view" :settle="settle" :undo="undoable ? undo : undefined" />
+        <HandOverBar :frame="frame" :view="view" :making="remaking" :settle="settle" :undo="undoable ? undo : undefined" />
       </div>
       <TemplatesDrawer :open="browsing" :visit="visit" :condition="frame.condition_id" :condition-name="frame.condition" :may="may" :drills="drills.length" :settle="sent" @close="browsing = false" @take="taken" />
       <OthersPanel v-if="!enlarged" class="beside" :drills="others?.drills ?? []" :on-sheet="onSheet" :may="may" @enlarge="enlarged = true" @put="hand.put" @why="why = $event" />
