@@ -88,13 +88,13 @@ def clinic(browser: Browser) -> None:
     shot(page, "screen-held")
     open_client(page, "Marta Lind")
     page.get_by_role("article").first.wait_for()
+    page.get_by_role("button", name="Accept").first.click()
+    page.get_by_role("button", name="The whole page").wait_for()
     shot(page, "adjust")
     base = page.url.rsplit("/", 1)[0]
     visit(page, base, "screening", "screen")
     page.goto(f"{base}/tryout")
     page.get_by_role("button", name="try left Rocking in a deep step, hands on a chair").click()
-    page.locator(".ant-select", has=page.get_by_role("combobox", name="what is tested")).click()
-    page.locator(".ant-select-item-option:visible").get_by_text("Hip abduction", exact=True).click()
     for label, value in (("readings before", "28"), ("readings after", "39")):
         page.get_by_label(label).fill(value)
         page.get_by_label(label).press("Enter")
@@ -118,8 +118,14 @@ def clinic(browser: Browser) -> None:
     page.get_by_role("region", name="Others").locator("li .name").first.click()
     page.get_by_text("It supports your decision").wait_for()
     shot(page, "reasons")
-    open_client(page, "Ines Varga", "Groin")
-    visit(page, page.url.rsplit("/", 1)[0], "respond", "respond")
+    open_client(page, "Greta Moss", "Knee will not bend")
+    base = page.url.rsplit("/", 1)[0]
+    page.goto(f"{base}/respond")
+    page.get_by_role("img", name=re.compile("sessions since")).wait_for()
+    shot(page, "respond")
+    page.get_by_role("link", name="Greta Moss").click()
+    page.get_by_role("heading", name="Complaints").wait_for()
+    shot(page, "person")
     page.close()
 
 

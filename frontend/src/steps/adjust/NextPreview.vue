@@ -48,7 +48,7 @@ const minutes = computed(() => {
 </template>
 
 <style scoped>
-.next { background: var(--card); border: 1px solid var(--line); box-shadow: 0 6px 18px rgb(70 60 40 / 12%); border-radius: 4px; padding: 1rem 0.9rem; display: flex; flex-direction: column; gap: 0.5rem; position: sticky; top: 0.7rem; max-height: calc(100vh - 60px - 48px - 1.4rem); }
+.next { background: var(--card); border: 1px solid var(--line); box-shadow: 0 6px 18px rgb(70 60 40 / 12%); border-radius: 4px; padding: 1rem 0.9rem; display: flex; flex-direction: column; gap: 0.5rem; position: sticky; top: 0.7rem; max-height: calc(100vh - 60px - 48px - 4.6rem); }
 .scroll { list-style: none; margin: 0; padding: 0; overflow-y: auto; min-height: 0; flex: 0 1 auto; }
 li { display: grid; grid-template-columns: 1rem 52px minmax(0, 1fr) auto; gap: 0.4rem; align-items: center; border-top: 1px solid var(--line); padding: 0.3rem 0; line-height: 1.2; font-size: 0.93rem; }
 .mark { border: 1px solid var(--river); border-radius: var(--corner); padding: 0 0.35rem; color: var(--river); }
