@@ -118,6 +118,12 @@ def clinic(browser: Browser) -> None:
     page.get_by_role("region", name="Others").locator("li .name").first.click()
     page.get_by_text("It supports your decision").wait_for()
     shot(page, "reasons")
+    course(page)
+    page.close()
+
+
+def course(page: Page) -> None:
+    """How a complaint goes over time, and the person it belongs to."""
     open_client(page, "Greta Moss", "Knee will not bend")
     base = page.url.rsplit("/", 1)[0]
     page.goto(f"{base}/respond")
@@ -126,7 +132,6 @@ def clinic(browser: Browser) -> None:
     page.get_by_role("link", name="Greta Moss").click()
     page.get_by_role("heading", name="Complaints").wait_for()
     shot(page, "person")
-    page.close()
 
 
 def visit(page: Page, base: str, step: str, name: str) -> None:
