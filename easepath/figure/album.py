@@ -150,9 +150,10 @@ def tested(measure: Measure, places: tuple[Place, ...]) -> Drill:
 
 
 def every_test(library: Library) -> list[Scene | HandScene]:
-    """Every test that is drawn."""
+    """Every test that is drawn; a drill that is not there is told by the checks of the knowledge."""
     album = Album(library)
-    return [album.scene(f"{TEST}{row.measure}") for row in library.set_ups.values() if row.drawing or row.like]
+    drawn = [row.measure for row in library.set_ups.values() if row.drawing or row.like in library.drills]
+    return [album.scene(f"{TEST}{measure}") for measure in drawn]
 
 
 def every_scene(library: Library) -> list[Scene | HandScene]:

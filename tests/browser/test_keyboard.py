@@ -1,20 +1,25 @@
-"""Story, Screen and Measure completed by the keyboard alone."""
+"""A first visit by the keyboard alone, from the sign-in to the first readings."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from typing import Any
 
 from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Complaint, Sitting
+from easepath.standins.practice_clinic import PASSWORD
 from tests.browser.conftest import gate, saved, tab_and_press, tab_to
 from tests.conftest import World
 
-SignIn = Callable[..., None]
 
-
-def test_story_screen_and_measure_by_keyboard(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
+def test_from_sign_in_to_readings_by_keyboard(live: World, page: Page, live_server: Any) -> None:
+    page.goto(live_server.url)
+    expect(page.locator("input[name=username]")).to_be_focused()
+    page.keyboard.type("hanne")
+    page.keyboard.press("Tab")
+    page.keyboard.type(PASSWORD)
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("region", name="Caseload")).to_be_visible()
     tab_and_press(page, "Take in a client")
     tab_to(page, page.locator("input[name=first_name]"))
     page.keyboard.type("Ada")
@@ -54,6 +59,8 @@ def test_story_screen_and_measure_by_keyboard(sign_in: SignIn, live: World, page
             break
         page.keyboard.press("n")
     expect(page.get_by_text("all answered", exact=True)).to_be_visible()
+    tab_and_press(page, "not taken")
+    saved(page)
 
     tab_to(page, gate(page, "Measure"))
     page.keyboard.press("Enter")

@@ -75,7 +75,6 @@ class Options(View):
     exposures: list[Named]
     rules: list[Named]
     methods: list[Named]
-    movements: list[str]
     regions: list[str]
     areas: list[AreaOut]
     symptoms: list[SymptomOut]
@@ -189,7 +188,6 @@ def options_view() -> Options:
         exposures=[Named(id=e.id, name=e.means) for e in library.exposures.values()],
         rules=[Named(id=r.id, name=r.name) for r in library.rules.values()],
         methods=[Named(id=m.id, name=m.name) for m in library.methods.values()],
-        movements=sorted(library.movements),
         regions=list(library.regions),
         symptoms=symptom_words(library.symptoms),
         stop_reasons=symptom_words(library.stop_reasons),

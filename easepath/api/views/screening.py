@@ -16,6 +16,7 @@ from easepath.core.ids import Answers, Factors, FlagItems
 from easepath.core.knowledge.models import RedFlag
 from easepath.core.screening.falls import falls_asked
 from easepath.core.screening.flags import RaisedFlag
+from easepath.core.screening.limits import limit_movements
 from easepath.core.screening.pressure import Pressure, pressure_on
 from easepath.core.screening.spoken import spoken_of
 from easepath.core.vocabulary import FlagAction, SideWord, one_of
@@ -26,6 +27,15 @@ Pending = Literal["", "no", "open"]
 PENDING: tuple[Pending, ...] = get_args(Pending)
 LimitBy = Literal["surgeon", "clinician"]
 BY: tuple[LimitBy, ...] = get_args(LimitBy)
+
+
+class MovementOut(View):
+    """A movement a limit may be set on, with the degrees it can have; `here` where this complaint measures it."""
+
+    movement: str
+    least: float
+    most: float
+    here: bool
 
 
 class LimitOut(View):
@@ -139,6 +149,7 @@ class ScreeningOut(View):
     person_revision: int
     carried_from: str | None
     limits: list[LimitOut]
+    movements: list[MovementOut]
     contexts: list[Question]
     pressure: PressureOut
     groups: list[FlagGroup]
@@ -230,6 +241,7 @@ def screening_view(record: Record) -> ScreeningOut:
             )
             for row in record.limits
         ],
+        movements=[MovementOut(**vars(one)) for one in limit_movements(screen)],
         ask_factors=list(screen.profile.ask_factors if screen.profile else ()), noted=record.complaint.noted,
         consequences=consequences_view(record),
     )  # fmt: skip

@@ -3256,6 +3256,20 @@ export interface components {
             viewbox: string;
         };
         /**
+         * MovementOut
+         * @description A movement a limit may be set on, with the degrees it can have; `here` where this complaint measures it.
+         */
+        MovementOut: {
+            /** Here */
+            here: boolean;
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+            /** Movement */
+            movement: string;
+        };
+        /**
          * Named
          * @description An id with its name.
          */
@@ -3395,8 +3409,6 @@ export interface components {
             knowledge_version: string;
             /** Methods */
             methods: components["schemas"]["Named"][];
-            /** Movements */
-            movements: string[];
             /** Places */
             places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
             /** Regions */
@@ -4603,6 +4615,8 @@ export interface components {
             groups: components["schemas"]["FlagGroup"][];
             /** Limits */
             limits: components["schemas"]["LimitOut"][];
+            /** Movements */
+            movements: components["schemas"]["MovementOut"][];
             /** Noted */
             noted: string;
             /** Person Revision */

@@ -2,21 +2,22 @@
 import { Input } from 'ant-design-vue'
 import { computed, reactive } from 'vue'
 import type { Schemas } from '@/api/client'
-import { useOptions } from '@/app/options'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import FieldNote from '@/ui/FieldNote.vue'
 import PickOne from '@/ui/PickOne.vue'
 
 /** Limits on a movement, as the surgeon's protocol or the clinician sets them; nothing goes past one. */
-const props = defineProps<{ modelValue: Schemas['LimitIn'][]; standing: Schemas['LimitOut'][]; fields: Record<string, string> }>()
+const props = defineProps<{ modelValue: Schemas['LimitIn'][]; standing: Schemas['LimitOut'][]; /** those of this complaint first */ movements: Schemas['MovementOut'][]; fields: Record<string, string> }>()
 const emit = defineEmits<{ 'update:modelValue': [value: Schemas['LimitIn'][]] }>()
-const { options } = useOptions()
 type Limit = Schemas['LimitIn']
 const form = reactive<{ movement: string; side: Limit['side']; degrees: string; by: Limit['by'] }>({ movement: '', side: '', degrees: '', by: 'surgeon' })
+const said = (movement: string) => movement.replaceAll('-', ' ')
+const chosen = computed(() => props.movements.find((one) => one.movement === form.movement))
 const fault = computed(() => {
   if (!form.degrees) return ''
   const value = Number(form.degrees)
-  return Number.isFinite(value) && value >= -60 && value <= 180 ? '' : 'a limit lies between -60 and 180 degrees'
+  const { least, most } = chosen.value ?? { least: -60, most: 180 }
+  return Number.isFinite(value) && value >= least && value <= most ? '' : `a limit of ${chosen.value ? said(chosen.value.movement) : 'a movement'} lies between ${least} and ${most} degrees`
 })
 const ready = computed(() => form.movement && form.degrees !== '' && !fault.value)
 const words = (one: Schemas['LimitIn']) => `${one.movement.replaceAll('-', ' ')}${one.side && one.side !== 'both' ? `, ${one.side}` : ', both sides'}: not past ${one.degrees}°, ${one.by}`
@@ -38,9 +39,9 @@ function add(): void {
     </p>
     <form @submit.prevent="add">
       <label class="small quiet">movement
-        <PickOne v-model="form.movement" search class="movement" label="movement" placeholder="choose" :options="(options?.movements ?? []).map((one) => ({ value: one, text: one.replaceAll('-', ' ') }))" />
+        <PickOne v-model="form.movement" search class="movement" label="movement" placeholder="choose" :options="movements.map((one) => ({ value: one.movement, text: said(one.movement) }))" />
       </label>
-      <label class="small quiet">degrees <Input v-model:value="form.degrees" inputmode="text" :aria-invalid="!!fault" class="degrees" /></label>
+      <label class="small quiet">degrees{{ chosen ? `, ${chosen.least} to ${chosen.most}` : '' }} <Input v-model:value="form.degrees" inputmode="text" :aria-invalid="!!fault" class="degrees" /></label>
       <ChoiceRow v-model="form.side" label="side" hide-label :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }]" />
       <ChoiceRow v-model="form.by" keep label="set by" hide-label :options="[{ value: 'surgeon', text: 'surgeon' }, { value: 'clinician', text: 'clinician' }]" />
       <button class="act" :disabled="!ready">Add limit</button>

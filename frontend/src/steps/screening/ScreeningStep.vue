@@ -201,7 +201,7 @@ async function cleared(): Promise<void> {
         <OutcomeBox :view="view" :frame="frame" @cleared="cleared" />
         <ConsequenceList :consequences="view.consequences" :frame="frame" @ask="focusOn" />
         <FactorList v-if="draft.value.value" v-model="draft.value.value.factors" :noted="draft.value.value.noted ?? ''" @update:noted="draft.value.value.noted = $event" :view="view" :fields="draft.fields.value" />
-        <LimitList v-if="draft.value.value" v-model="draft.value.value.limits" :standing="view.limits" :fields="draft.fields.value" />
+        <LimitList v-if="draft.value.value" v-model="draft.value.value.limits" :standing="view.limits" :movements="view.movements" :fields="draft.fields.value" />
       </div>
     </div>
   </section>
