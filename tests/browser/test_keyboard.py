@@ -1,4 +1,4 @@
-"""A first visit by the keyboard alone, from the sign-in to the first readings."""
+"""A first visit by the keyboard alone, from the sign-in to the hand-over."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ from tests.browser.conftest import gate, saved, tab_and_press, tab_to
 from tests.conftest import World
 
 
-def test_from_sign_in_to_readings_by_keyboard(live: World, page: Page, live_server: Any) -> None:
+def test_from_sign_in_to_hand_over_by_keyboard(live: World, page: Page, live_server: Any) -> None:
     page.goto(live_server.url)
     expect(page.locator("input[name=username]")).to_be_focused()
     page.keyboard.type("hanne")
@@ -25,6 +25,8 @@ def test_from_sign_in_to_readings_by_keyboard(live: World, page: Page, live_serv
     page.keyboard.type("Ada")
     page.keyboard.press("Tab")
     page.keyboard.type("Weir")
+    tab_to(page, page.locator("input#birth_date"))
+    page.keyboard.type("02031984")
     tab_and_press(page, "Begin with the story")
     expect(page.get_by_role("heading", level=1, name="Story")).to_be_visible()
 
@@ -59,7 +61,6 @@ def test_from_sign_in_to_readings_by_keyboard(live: World, page: Page, live_serv
             break
         page.keyboard.press("n")
     expect(page.get_by_text("all answered", exact=True)).to_be_visible()
-    tab_and_press(page, "not taken")
     saved(page)
 
     tab_to(page, gate(page, "Measure"))
@@ -80,3 +81,12 @@ def test_from_sign_in_to_readings_by_keyboard(live: World, page: Page, live_serv
     saved(page)
     sittings = {s.side: s.trials for s in Sitting.objects.filter(client__first_name="Ada")}
     assert sittings == {"left": [31, 32], "right": [44]}
+
+    tab_to(page, gate(page, "Plan"))
+    page.keyboard.press("Enter")
+    tab_to(page, page.locator("input[name=stage]").first)
+    page.keyboard.press("Space")
+    expect(page.get_by_role("button", name="Hand over version 1")).to_be_enabled()
+    page.keyboard.press("Control+Enter")
+    expect(page.get_by_text("private link, shown once")).to_be_visible()
+    assert complaint.versions.get().drills.exists()

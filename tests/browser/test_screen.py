@@ -8,7 +8,7 @@ from collections.abc import Callable
 from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Answer, ClientFactor, Complaint
-from tests.browser.conftest import go, saved
+from tests.browser.conftest import answer_no, go, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -94,3 +94,21 @@ def test_a_medicine_leads_to_its_factor_and_what_nothing_stands_for_is_noted(
     marta = live.complaints["Marta"]
     assert ClientFactor.objects.filter(client=marta.client, factor="blood-thinner", withdrawn_at=None).exists()
     assert Complaint.objects.get(pk=marta.pk).noted == "night brace"
+
+
+def test_a_screen_that_waits_for_the_age_says_so_and_leads_there(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Take in a client").click()
+    page.locator("input[name=first_name]").fill("Ada")
+    page.locator("input[name=last_name]").fill("Weir")
+    page.get_by_role("button", name="Begin with the story").click()
+    page.locator("input[name=words]").fill("pulled the groin on the quay")
+    page.get_by_role("button", name="Groin (adductor) strain").first.click()
+    saved(page)
+    go(page, "Screen")
+    answer_no(page)
+    expect(page.get_by_text("all answered but the age", exact=True)).to_be_visible()
+    outcome = page.get_by_role("region", name="Outcome")
+    expect(outcome).to_contain_text("The age is not known")
+    outcome.get_by_role("link", name="tell the day of birth in Story").click()
+    expect(page.get_by_role("heading", level=1, name="Story")).to_be_visible()

@@ -46,6 +46,7 @@ async function clear(flag: string): Promise<void> {
   <section class="outcome" :class="{ blocked, open: frame.outcome === 'incomplete' }" aria-live="polite" aria-label="Outcome">
     <h2>{{ frame.outcome_words.charAt(0).toUpperCase() + frame.outcome_words.slice(1) }}</h2>
     <p v-if="!blocked">{{ CONSEQUENCE[frame.outcome] }}</p>
+    <p v-if="view.unanswered.includes('age')"><strong>The age is not known</strong>, and it decides what is asked: <RouterLink :to="`/visit/${frame.visit}/story`">tell the day of birth in Story</RouterLink>.</p>
     <p v-else><strong>No home program until clearance is recorded.</strong></p>
     <article v-for="flag in raised" :key="flag.id">
       <p><strong>{{ ACTS[flag.action] }}</strong></p>

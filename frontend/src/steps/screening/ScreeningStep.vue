@@ -161,7 +161,7 @@ async function cleared(): Promise<void> {
   <section v-if="view && frame" aria-label="Screen">
     <div class="head">
       <h1>Screen</h1>
-      <span class="quiet">{{ open ? `${open} to answer` : 'all answered' }}</span>
+      <span class="quiet">{{ open ? `${open} to answer` : view.unanswered.includes('age') ? 'all answered but the age' : 'all answered' }}</span>
       <SaveState :state="draft.state.value" :at="draft.at.value" />
       <button v-if="toConfirm && session.may('confirm-screen')" class="act" @click="confirm(true)">Confirm {{ toConfirm }} entered{{ asked ? ' or asked for' : '' }} by an assistant</button>
       <button v-if="asked && session.may('confirm-screen')" class="act plain" @click="confirm(false)">Keep what stands</button>
