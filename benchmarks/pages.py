@@ -38,7 +38,7 @@ import datetime, django
 django.setup()
 from benchmarks.clinic import year_of_sessions
 from easepath.clinic.models import Complaint
-complaint = Complaint.objects.get(client__first_name="Ines")
+complaint = Complaint.objects.get(client__first_name="Ines", condition="adductor-strain")
 year_of_sessions(complaint, complaint.versions.last(), datetime.date(2026, 11, 15))
 """
 STEPS = {
