@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { Input, Table } from 'ant-design-vue'
-import { computed, ref, watch } from 'vue'
+import { useInfiniteQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
+import { problemOf, unwrap } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import DayBox from '@/ui/DayBox.vue'
+import PageBar from '@/ui/PageBar.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { saveFile } from '@/ui/saveFile'
 import { actWords, detailWords } from './words'
@@ -14,10 +17,8 @@ import { actWords, detailWords } from './words'
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
-const lines = ref<Schemas['AuditLine'][]>([])
-const before = ref<number | null>(null)
-const problem = ref<Problem | null>(null)
-const busy = ref(true)
+/** why the table to take along could not be had */
+const refused = ref<Problem | null>(null)
 const COLUMNS = [
   { title: 'when', key: 'at', width: 150 }, { title: 'who', key: 'actor', width: 150 }, { title: 'what', key: 'action', width: 170 },
   { title: 'of whom', key: 'name', width: 170 }, { title: 'more', key: 'details' },
@@ -28,27 +29,25 @@ const set = (name: string, value: string | null) => void router.replace({ query:
 const of = (line: unknown) => line as Schemas['AuditLine']
 const when = (at: string) => new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' })
 
-async function read(on?: number): Promise<void> {
-  busy.value = true
-  const found = await outcome(clinic.GET('/api/audit', { params: { query: { ...filter.value, before: on } } }))
-  busy.value = false
-  problem.value = found.ok ? null : found.problem
-  if (!found.ok) return
-  lines.value = on ? [...lines.value, ...found.data.lines] : found.data.lines
-  before.value = found.data.before
-}
-watch(filter, () => void read(), { immediate: true, deep: true })
+const { data, error, isFetching: busy, hasNextPage, fetchNextPage, refetch } = useInfiniteQuery({
+  queryKey: computed(() => ['audit', filter.value]),
+  queryFn: async ({ pageParam }) => unwrap(await outcome(clinic.GET('/api/audit', { params: { query: { ...filter.value, before: pageParam } } }))),
+  initialPageParam: undefined as number | undefined,
+  getNextPageParam: (last) => last.before ?? undefined,
+})
+const lines = computed(() => data.value?.pages.flatMap((page) => page.lines) ?? [])
+const problem = computed(() => problemOf(error.value))
 
 async function takeAlong(): Promise<void> {
   const found = await outcome(clinic.POST('/api/audit/table', { params: { query: filter.value }, parseAs: 'blob' }))
-  problem.value = found.ok ? null : found.problem
+  refused.value = found.ok ? null : found.problem
   if (found.ok) saveFile(found.data, 'audit.csv')
 }
 </script>
 
 <template>
   <div>
-    <header class="bar"><RouterLink class="brand" to="/">Ease Path</RouterLink><RouterLink to="/">Caseload</RouterLink><strong>/ Who did what</strong></header>
+    <PageBar><strong>/ Who did what</strong></PageBar>
     <main>
       <div class="head"><h1>Who did what</h1><span class="quiet">{{ session.me?.clinic }}; what is here is only added to</span><button type="button" class="act right" @click="takeAlong">As a table</button></div>
       <div class="filters">
@@ -58,8 +57,8 @@ async function takeAlong(): Promise<void> {
         <label class="small quiet">to<DayBox id="until" label="to" :model-value="asked('until') ?? null" @update:model-value="set('until', $event)" /></label>
         <p v-if="asked('client')" class="one">of one person <button type="button" class="act plain" @click="set('client', null)">of everybody</button></p>
       </div>
-      <ProblemNote v-if="lines.length" :problem="problem" />
-      <CannotRead v-else-if="problem" :problem="problem" @again="read()" />
+      <ProblemNote :problem="refused ?? (lines.length ? problem : null)" />
+      <CannotRead v-if="problem && !lines.length" :problem="problem" @again="refetch()" />
       <Table v-if="lines.length" :data-source="lines" :columns="COLUMNS" :pagination="false" row-key="number" size="small">
         <template #bodyCell="{ column, record }">
           <span v-if="column.key === 'at'">{{ when(of(record).at) }}</span>
@@ -71,14 +70,12 @@ async function takeAlong(): Promise<void> {
       </Table>
       <p v-else-if="!busy && !problem" class="empty quiet">Nothing fits what is asked for. Take a filter away.</p>
       <p v-if="busy" class="quiet" role="status">Reading the trail …</p>
-      <button v-if="before" type="button" class="act" :disabled="busy" @click="read(before)">A hundred more</button>
+      <button v-if="hasNextPage" type="button" class="act" :disabled="busy" @click="fetchNextPage()">A hundred more</button>
     </main>
   </div>
 </template>
 
 <style scoped>
-.bar { display: flex; gap: 1rem; align-items: center; padding: 0 1.5rem; min-height: 48px; background: var(--card); border-bottom: 1px solid var(--line); }
-.brand { font-family: var(--serif); font-weight: 600; font-size: 1.15rem; text-decoration: none; min-height: 44px; display: inline-flex; align-items: center; }
 main { max-width: 1500px; margin: 0 auto; padding: 1rem 1.75rem 3rem; display: grid; gap: 0.8rem; justify-items: start; }
 main > :deep(.ant-table-wrapper), .head, .filters { width: 100%; }
 .head { display: flex; gap: 1rem; align-items: baseline; flex-wrap: wrap; }

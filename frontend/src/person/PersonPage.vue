@@ -7,6 +7,7 @@ import { useSession } from '@/app/session'
 import { problemOf, unwrap } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import { shortDate } from '@/ui/dates'
+import PageBar from '@/ui/PageBar.vue'
 import ComplaintCard from './ComplaintCard.vue'
 import PersonForm from './PersonForm.vue'
 import RecordRights from './RecordRights.vue'
@@ -39,7 +40,7 @@ async function another(): Promise<void> {
 
 <template>
   <div>
-    <header class="bar"><RouterLink class="brand" to="/">Ease Path</RouterLink><RouterLink to="/">Caseload</RouterLink><span v-if="person">/ <strong>{{ person.first_name }} {{ person.last_name }}</strong></span></header>
+    <PageBar><span v-if="person">/ <strong>{{ person.first_name }} {{ person.last_name }}</strong></span></PageBar>
     <main v-if="person">
       <div class="head"><h1>{{ person.first_name }} {{ person.last_name }}</h1><p class="quiet">{{ about }}<template v-if="about"> · </template>with the clinic since {{ shortDate(person.since) }}</p></div>
       <p v-if="person.archived" class="known-box"><strong>No longer in care.</strong> What was written stays readable; nothing is asked and no link is open.</p>
@@ -51,7 +52,7 @@ async function another(): Promise<void> {
           <p v-if="!person.complaints.length" class="quiet">Nothing here: everything of this record was moved to another of the same person.</p>
           <button v-if="person.complaints.length && !person.archived && session.may('enter-story')" type="button" class="act" @click="another">Another complaint</button>
         </section>
-        <RecordRights :person="person" @changed="show" @again="refetch()" />
+        <RecordRights :key="person.client" :person="person" @changed="show" @again="refetch()" />
       </div>
     </main>
     <main v-else><CannotRead :problem="problemOf(error)" @again="refetch()" /></main>
@@ -59,8 +60,6 @@ async function another(): Promise<void> {
 </template>
 
 <style scoped>
-.bar { display: flex; gap: 1rem; align-items: center; padding: 0 1.5rem; min-height: 48px; background: var(--card); border-bottom: 1px solid var(--line); }
-.brand { font-family: var(--serif); font-weight: 600; font-size: 1.15rem; text-decoration: none; min-height: 44px; display: inline-flex; align-items: center; }
 main { max-width: 1500px; margin: 0 auto; padding: 1rem 1.75rem 3rem; display: grid; gap: 0.8rem; }
 .head { display: flex; gap: 0.8rem; align-items: baseline; flex-wrap: wrap; }
 .three { display: grid; grid-template-columns: minmax(0, 356fr) minmax(0, 518fr) minmax(0, 262fr); gap: 2.2rem; align-items: start; }

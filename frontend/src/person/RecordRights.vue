@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Input, Popconfirm } from 'ant-design-vue'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
@@ -16,29 +16,30 @@ const router = useRouter()
 const problem = ref<Problem | null>(null)
 const erasing = ref(false)
 const typed = ref('')
-const path = { client: props.person.client }
+/** the record in sight, also when the page goes over to another one of the same name */
+const path = computed(() => ({ client: props.person.client }))
 const fullName = () => `${props.person.first_name} ${props.person.last_name}`
 
 async function merge(other: number): Promise<void> {
-  const found = await outcome(clinic.POST('/api/clients/{client}/merge', { params: { path }, body: { other } }))
+  const found = await outcome(clinic.POST('/api/clients/{client}/merge', { params: { path: path.value }, body: { other } }))
   problem.value = found.ok ? null : found.problem
   if (found.ok) emit('changed', found.data)
 }
 
 async function archive(archived: boolean): Promise<void> {
-  const found = await outcome(clinic.POST('/api/clients/{client}/archive', { params: { path }, body: { archived } }))
+  const found = await outcome(clinic.POST('/api/clients/{client}/archive', { params: { path: path.value }, body: { archived } }))
   problem.value = found.ok ? null : found.problem
   if (found.ok) emit('again')
 }
 
 async function takeAlong(kind: 'json' | 'csv' | 'pdf'): Promise<void> {
-  const found = await outcome(clinic.POST('/api/clients/{client}/export/{kind}', { params: { path: { ...path, kind } }, parseAs: 'blob' }))
+  const found = await outcome(clinic.POST('/api/clients/{client}/export/{kind}', { params: { path: { ...path.value, kind } }, parseAs: 'blob' }))
   problem.value = found.ok ? null : found.problem
   if (found.ok) saveFile(found.data, `client-${props.person.client}.${kind === 'csv' ? 'zip' : kind}`)
 }
 
 async function erase(): Promise<void> {
-  const found = await outcome(clinic.POST('/api/clients/{client}/erase', { params: { path }, body: { name: typed.value } }))
+  const found = await outcome(clinic.POST('/api/clients/{client}/erase', { params: { path: path.value }, body: { name: typed.value } }))
   problem.value = found.ok ? null : found.problem
   if (found.ok) await router.push('/')
 }
