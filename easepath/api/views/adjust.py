@@ -19,7 +19,7 @@ from easepath.core.adjust.at_home import HomeAction, at_home
 from easepath.core.assessment import Assessment
 from easepath.core.compose.weekly import ladder_for
 from easepath.core.dose.words import dose_words
-from easepath.core.vocabulary import ResponseClass, one_of, side_word
+from easepath.core.vocabulary import ResponseClass, SideWord, one_of, side_word
 
 DecisionWord = Literal["open", "accept", "change", "refuse"]
 DECISIONS: tuple[DecisionWord, ...] = get_args(DecisionWord)
@@ -226,11 +226,9 @@ def _proposal(
 
 
 def _instead(assessment: Assessment, to: dict[str, Any], one: ProposalToday) -> Instead:
-    drill = assessment.library.drill(to["drill"])
-    dose = ladder_for(assessment.matcher, drill, to["method"], drill.sides_done(side_word(one.side))).at(to["step"])
     return Instead(
-        drill=drill.id, method=to["method"], step=to["step"], words=dose_words(dose, to["method"]),
-        title=assessment.library.title(drill.id), picture=picture_of(drill.id),
+        drill=to["drill"], method=to["method"], step=to["step"], words=_dose(assessment, to, side_word(one.side)),
+        title=assessment.library.title(to["drill"]), picture=picture_of(to["drill"]),
     )  # fmt: skip
 
 
@@ -252,12 +250,8 @@ def _at_home(assessment: Assessment) -> list[AtHomeOut]:
         library, to = assessment.library, one.to
         words = AT_HOME[one.action]
         if to is not None:
-            drill = library.drill(to.drill)
-            lift = assessment.review.cap_lift_of(drill.id)
-            ladder = ladder_for(assessment.matcher, drill, to.method, drill.sides_done(one.planned.side), lift)
-            dose = to.dose or ladder.at(to.step)
-            other = "" if drill.id == one.planned.drill else f" {library.title(drill.id)},"
-            words = f"{words}{other} {dose_words(dose, to.method)}"
+            other = "" if to.drill == one.planned.drill else f" {library.title(to.drill)},"
+            words = f"{words}{other} {_dose(assessment, to.as_data(), side_word(one.planned.side or 'both'))}"
         grave = library.actions[one.action].grave if one.action in library.actions else False
         shown.append(AtHomeOut(title=library.title(one.planned.drill), words=words, grave=grave))
     return shown
@@ -275,15 +269,18 @@ def _target_words(assessment: Assessment, to: dict[str, Any] | None, one: Propos
     """Where a proposal leads, in words: the dose, and the drill where it is another."""
     if not to:
         return ""
-    drill = assessment.library.drills[to["drill"]]
+    words = _dose(assessment, to, side_word(one.side))
+    return words if to["drill"] == one.drill else f"{assessment.library.title(to['drill'])}: {words}"
+
+
+def _dose(assessment: Assessment, to: dict[str, Any], side: SideWord) -> str:
+    """The dose that a change leads to on a side: its own, else that of its step under the lift in force."""
     if to.get("dose"):
-        dose = dose_facts(to["dose"])
-    else:
-        lift = assessment.review.cap_lift_of(drill.id)
-        sides = drill.sides_done(side_word(one.side))
-        dose = ladder_for(assessment.matcher, drill, to["method"], sides, lift).at(to["step"])
-    words = dose_words(dose, to["method"])
-    return words if drill.id == one.drill else f"{assessment.library.title(drill.id)}: {words}"
+        return dose_words(dose_facts(to["dose"]), to["method"])
+    drill = assessment.library.drills[to["drill"]]
+    lift = assessment.review.cap_lift_of(drill.id)
+    ladder = ladder_for(assessment.matcher, drill, to["method"], drill.sides_done(side), lift)
+    return dose_words(ladder.at(to["step"]), to["method"])
 
 
 def _choices(assessment: Assessment, planned: models.PlanDrill) -> list[Choice]:

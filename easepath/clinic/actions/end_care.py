@@ -6,6 +6,7 @@ from functools import partial
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
+from easepath.clinic.actions.open_visit import end_visit
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.models.complaints import ENDINGS
 from easepath.clinic.path import open_words
@@ -42,8 +43,7 @@ def _decide(
     def write() -> models.Complaint:
         now = clock.now()
         if open_visit is not None:
-            open_visit.left_open, open_visit.closed_at = left_open, now
-            open_visit.save(update_fields=["left_open", "closed_at"])
+            end_visit(open_visit, left_open)
         complaint.closed_at, complaint.ended_as, complaint.ended_note, complaint.ended_by = now, ended_as, note, actor
         complaint.save(update_fields=["closed_at", "ended_as", "ended_note", "ended_by"])
         if not keep_sheet:

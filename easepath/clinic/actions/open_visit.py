@@ -74,7 +74,11 @@ def _decide_closing(record: Record) -> Act[Record] | Unchanged[Record]:
 
 
 def _close(record: Record, left_open: list[str]) -> Record:
-    visit = record.visit
+    end_visit(record.visit, left_open)
+    return record
+
+
+def end_visit(visit: models.Visit, left_open: list[str]) -> None:
+    """Write that a visit is closed, and what was open in words."""
     visit.left_open, visit.closed_at = left_open, clock.now()
     visit.save(update_fields=["left_open", "closed_at"])
-    return record

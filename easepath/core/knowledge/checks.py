@@ -9,6 +9,7 @@ from easepath.core.ids import RELIED_ON, RESPONSES, RULES
 from easepath.core.knowledge import models
 from easepath.core.knowledge.client_checks import check_client_words
 from easepath.core.knowledge.library import LABELS, Library, Loaded
+from easepath.core.knowledge.picture_checks import check_figures, check_set_ups
 from easepath.core.vocabulary import SIGNS, SYMPTOMS, target_of
 
 Reference = tuple[str, str, str]
@@ -33,8 +34,8 @@ def cross_check(library: Library, entries: Loaded, problems: list[Problem]) -> N
     _check_measures(entries, problems)
     _check_rates(library, entries, problems)
     _check_wording(library, entries, problems)
-    _check_figures(library, entries, problems)
-    _check_set_ups(library, entries, problems)
+    check_figures(library, problems)
+    check_set_ups(library, problems)
     _check_symptoms(library, problems)
     _check_opens(library, entries, problems)
     _check_groups(library, problems)
@@ -390,27 +391,3 @@ def _check_wording(library: Library, entries: Loaded, problems: list[Problem]) -
             problems.append(Problem(file, f"wording.{drill.id}.title", f"is the title of {other!r} already"))
         else:
             titles[wording.title] = drill.id
-
-
-def _check_figures(library: Library, entries: Loaded, problems: list[Problem]) -> None:
-    """Every drill has a picture, and no picture changes for a place its drill is not done at."""
-    for drill in library.drills.values():
-        figure = library.figures.get(drill.id)
-        if figure is None:
-            file = _file_of(entries, "drills", drill.id)
-            problems.append(Problem(file, f"drills.{drill.id}.figure", "missing: how the drill is drawn"))
-        elif elsewhere := [place for place in figure.places if place not in drill.places]:
-            file = _file_of(entries, "figures", drill.id)
-            problems.append(Problem(file, f"figures.{drill.id}.places", f"the drill is not done at {elsewhere[0]!r}"))
-
-
-def _check_set_ups(library: Library, entries: Loaded, problems: list[Problem]) -> None:
-    """Every measure says how it is taken, and no ring stands for a step that is not there."""
-    for measure in library.measures.values():
-        set_up = library.set_ups.get(measure.id)
-        if set_up is None:
-            file = _file_of(entries, "measures", measure.id)
-            problems.append(Problem(file, f"measures.{measure.id}.set_up", "missing: how the test is taken"))
-        elif len(set_up.drawing.marks if set_up.drawing else set_up.marks) > len(set_up.steps):
-            file = _file_of(entries, "set_ups", measure.id)
-            problems.append(Problem(file, f"set_ups.{measure.id}.marks", "more rings than steps"))
