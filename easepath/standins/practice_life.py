@@ -18,11 +18,12 @@ from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_draft import save_draft
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
 from easepath.clinic.actions.save_screening import Screening, save_screening
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
 from easepath.clinic.facts.assessment import assess
 from easepath.clinic.facts.draft import Ticked
+from easepath.clinic.facts.story import Story
 from easepath.clinic.models import Client, Complaint, User, Visit
 from easepath.clinic.repository import read_again
 from easepath.core.compose import compose

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Complaint
-from tests.browser.conftest import saved
+from tests.browser.conftest import go, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -49,6 +49,64 @@ def test_the_side_follows_the_marks_until_somebody_touches_it(live: World, sign_
     complaint = Complaint.objects.get(client__first_name="Nora")
     assert (complaint.side, complaint.areas) == ("both", ["buttock:left", "shoulder-back:right"])
     assert complaint.condition == "low-back-hip-stiff"
+
+
+def test_what_is_felt_and_told_speaks_to_the_screen(live: World, sign_in: SignIn, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Story")
+    chart = page.get_by_role("group", name="Where it hurts")
+    chart.get_by_role("button", name="numb or tingling").click()
+    chart.get_by_role("checkbox", name="left calf").click()
+    expect(chart.get_by_role("checkbox", name="left calf: numb or tingling")).to_be_checked()
+    page.get_by_role("button", name="how it behaves").click()
+    page.get_by_role("button", name="stairs", exact=True).click()
+    page.get_by_role("button", name="nothing at all").click()
+    page.get_by_role("button", name="worst at night").click()
+    page.get_by_role("button", name="comes and goes").click()
+    page.locator("input[name=medicine]").fill("warfarin since May")
+    page.locator("textarea[name=notes]").fill("Slipped on the quay.")
+    saved(page)
+    told = Complaint.objects.get(pk=live.complaints["Marta"].pk)
+    assert (told.kinds, told.ticked) == ({"calf:left": ["numb"]}, ["on-stairs", "eases-nothing", "day-comes-and-goes"])
+    assert (told.medicine, told.notes) == ("warfarin since May", "Slipped on the quay.")
+    go(page, "Screen")
+    questions = page.get_by_label("Questions")
+    asked = questions.locator('[data-word="leg-symptoms"]')
+    expect(asked.get_by_text("Story: “left calf”")).to_be_visible()
+    expect(asked.get_by_role("button", name="yes")).to_have_attribute("aria-pressed", "true")
+    expect(questions.get_by_text("Story: “Slipped”").first).to_be_visible()
+    expect(questions.get_by_text("Story: “eases it: nothing at all”").first).to_be_visible()
+    page.get_by_role("button", name="warfarin: ").click()
+    saved(page)
+    expect(page.get_by_role("region", name="Background factors").locator(".factor strong")).to_contain_text(
+        ["lood thinner"]
+    )
+
+
+def test_in_an_emergency_nothing_is_tested_and_what_was_done_is_written_down(
+    live: World, sign_in: SignIn, page: Page
+) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Screen")
+    outcome = page.get_by_role("region", name="Outcome")
+    expect(outcome.get_by_text("clearance")).to_have_count(0)
+    weaker = page.locator('[data-word="weakness-growing"]')
+    weaker.get_by_role("button", name="yes").click()
+    expect(outcome.get_by_role("heading", name="This is an emergency")).to_be_visible()
+    expect(outcome.get_by_role("listitem").first).to_have_text("Call the emergency number now. Stay with Marta.")
+    expect(page.get_by_role("link", name="Go on to")).to_have_count(0)
+    page.get_by_role("link", name="Write down what was done").click()
+    notes = page.get_by_label("Notes, in your own words")
+    expect(notes).to_be_focused()
+    notes.fill("10:09 foot hangs since the morning; ambulance called.")
+    saved(page)
+    go(page, "Screen")
+    outcome.get_by_role("button", name="It was answered wrongly").click()
+    expect(weaker).to_be_focused()
+    page.keyboard.press("n")
+    expect(outcome.get_by_role("heading", name="This is an emergency")).to_have_count(0)
 
 
 def test_the_chart_is_one_stop_and_arrows_walk_it(live: World, sign_in: SignIn, page: Page) -> None:

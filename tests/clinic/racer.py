@@ -119,7 +119,8 @@ def steps() -> Iterator[Act]:
     """One step of a visit, saved again and again beside the other steps; False where what was saved is not there."""
     from easepath.clinic.actions.save_choices import Choices, save_choices
     from easepath.clinic.actions.save_measure import Measuring, save_measure
-    from easepath.clinic.actions.save_story import Story, save_story
+    from easepath.clinic.actions.save_story import save_story
+    from easepath.clinic.facts.story import Story
     from easepath.clinic.models import Complaint, User
     from easepath.clinic.repository import read_again
     from easepath.clinic.selectors.access import get_visit

@@ -17,10 +17,11 @@ from easepath.clinic.actions.confirm_screening import confirm_screening
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
 from easepath.clinic.actions.save_screening import Screening, save_screening
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.actions.save_tryouts import Trying, TryoutEntry, save_tryouts
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.errors import RefusedError
+from easepath.clinic.facts.story import Story
 from easepath.clinic.models import AuditEntry, Complaint, KeptFacts, ScreeningResult, User, Visit
 from easepath.clinic.repository import Record, read_again, read_complaint
 from easepath.core.code_version import code_version

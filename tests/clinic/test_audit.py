@@ -17,8 +17,9 @@ from easepath.clinic import clock
 from easepath.clinic.actions.count_session import count_session
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.save_screening import Screening, save_screening
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.audit import FIRST, check_chain, record_event
+from easepath.clinic.facts.story import Story
 from easepath.clinic.models import (
     AuditEntry,
     AuditValues,

@@ -13,10 +13,11 @@ from easepath.api.views.measure import measure_view
 from easepath.clinic.actions.open_complaint import open_complaint
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
 from easepath.clinic.actions.save_screening import Screening, save_screening
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.actions.screening_rows import FactorEntry
 from easepath.clinic.errors import FieldError, RefusedError, StaleRevisionError
 from easepath.clinic.facts.assessment import assess
+from easepath.clinic.facts.story import Story
 from easepath.clinic.models import Clinic, Complaint, Sitting, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from tests.conftest import TODAY, World

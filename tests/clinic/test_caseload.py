@@ -18,10 +18,11 @@ from easepath.clinic.actions.open_client import Newcomer, open_client
 from easepath.clinic.actions.open_visit import close_visit
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_draft import save_draft
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.caseload_lines import forget_lines, write_lines
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.draft import Ticked
+from easepath.clinic.facts.story import Story
 from easepath.clinic.models import Client, Clinic, Complaint
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit

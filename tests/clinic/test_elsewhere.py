@@ -17,10 +17,11 @@ from easepath.clinic import clock, models
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_draft import save_draft
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.draft import Ticked
+from easepath.clinic.facts.story import Story
 from easepath.clinic.repository import read_complaint, read_visit
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.sheet import sheet_of

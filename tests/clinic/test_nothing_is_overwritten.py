@@ -24,12 +24,13 @@ from easepath.clinic.actions.save_choices import Choices, save_choices
 from easepath.clinic.actions.save_draft import save_draft
 from easepath.clinic.actions.save_measure import Measuring, save_measure
 from easepath.clinic.actions.save_screening import Screening, save_screening
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.actions.save_tryouts import Trying, save_tryouts
 from easepath.clinic.actions.screening_rows import FactorEntry
 from easepath.clinic.errors import RefusedError, StaleRevisionError
 from easepath.clinic.facts.assessment import assess
 from easepath.clinic.facts.draft import Ticked
+from easepath.clinic.facts.story import Story
 from easepath.clinic.models import HomeLink, Override, PlanVersion, User, Visit
 from easepath.clinic.repository import read_complaint
 from easepath.clinic.selectors.access import get_visit

@@ -14,10 +14,11 @@ from easepath.api.views.screening import screening_view
 from easepath.clinic.actions.confirm_screening import confirm_screening
 from easepath.clinic.actions.record_clearance import record_clearance
 from easepath.clinic.actions.save_screening import Screening, save_screening
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
 from easepath.clinic.errors import NotAllowedError
 from easepath.clinic.facts.assessment import assess
+from easepath.clinic.facts.story import Story
 from easepath.clinic.models import Complaint, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.access import get_visit

@@ -16,9 +16,10 @@ from easepath.clinic.actions.record_clearance import record_clearance
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.save_draft import save_draft
 from easepath.clinic.actions.save_screening import Screening, save_screening
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.errors import NotAllowedError, NotFoundError
 from easepath.clinic.facts.draft import Ticked
+from easepath.clinic.facts.story import Story
 from easepath.clinic.models import AuditEntry, Clinic, Role, User
 from easepath.clinic.policies import ALLOWED, may
 from easepath.clinic.repository import read_complaint

@@ -9,13 +9,16 @@ import pytest
 
 from easepath.api.views.frame import frame
 from easepath.api.views.screening import ScreeningOut, screening_view
+from easepath.clinic import clock
 from easepath.clinic.actions.save_screening import Screening, save_screening
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.actions.screening_rows import FactorEntry
 from easepath.clinic.errors import FieldError, StaleRevisionError
+from easepath.clinic.facts.story import Story
 from easepath.clinic.models import Answer, Client, Complaint, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.core.knowledge import shipped_library
-from easepath.core.screening.spoken import spoken_of
+from easepath.core.screening.spoken import Told, answered_yes, spoken_of
 from tests.conftest import World
 
 LIBRARY = shipped_library()
@@ -84,7 +87,86 @@ def test_what_the_story_speaks_of_is_asked_by_itself_and_a_no_to_it_comes_first(
     ],
 )  # fmt: skip
 def test_a_word_of_the_story_is_a_whole_word(story: str, word: str, found: str | None) -> None:
-    assert spoken_of(LIBRARY, story).get(word) == found
+    assert spoken_of(LIBRARY, Told(story)).get(word) == found
+
+
+@pytest.mark.parametrize(
+    ("told", "spoken", "yes"),
+    [
+        (Told(areas=("calf:left",)), {"leg-symptoms", "leg-swelling-or-tenderness"}, {"leg-symptoms-below-knee"}),
+        (Told(areas=("knee-front:left",)), set(), set()),
+        (Told(areas=("knee-front:left",), kinds={"knee-front:left": ["numb"]}), {"leg-symptoms"}, {"leg-symptoms"}),
+        (Told(areas=("groin:left",)), set(), set()),
+        (Told(areas=("groin:left",), kinds={"groin:left": ["numb"]}), {"saddle-numbness"}, {"leg-symptoms"}),
+        (Told(areas=("chest:right",)), {"breathless-chest"}, set()),
+        (Told(clues=("fall-on-hand", "stairs")), {"fall-on-hand"}, {"fall-on-hand"}),
+        (Told(ticked=("eases-nothing",)), {"night-unrelieved"}, set()),
+        (Told("fell on a knee"), {"injury-12-weeks"}, set()),
+    ],
+)
+def test_marks_and_chips_speak_of_questions_and_only_what_is_plain_is_a_yes(
+    told: Told, spoken: set[str], yes: set[str]
+) -> None:
+    assert spoken <= set(spoken_of(LIBRARY, told))
+    assert yes <= set(answered_yes(LIBRARY, told))
+    assert set(answered_yes(LIBRARY, told)) <= set(spoken_of(LIBRARY, told)) & LIBRARY.answers.keys()
+    assert bool(answered_yes(LIBRARY, told)) == bool(yes)
+
+
+def tell(world: World, user: str, visit: Visit, revision: int, **more: Any) -> None:
+    visit = Visit.objects.get(pk=visit.pk)
+    complaint = read_again(visit).complaint
+    save_story(world.users[user], visit, revision, replace(Story.of(complaint), **more))
+
+
+def test_a_mark_answers_yes_goes_with_its_answer_and_touches_no_answer_somebody_gave(world: World) -> None:
+    visit, word = world.visit("Marta"), "leg-symptoms"
+    rows = Answer.objects.filter(complaint=world.complaints["Marta"], word=word)
+    rows.delete()
+
+    def kept() -> list[tuple[bool, str, bool, str]]:
+        return list(rows.values_list("value", "asked_as", "to_confirm", "pending"))
+
+    before = read_again(visit).revision_of("screening")
+    tell(world, "hanne", visit, 0, areas=("calf:left",))
+    assert kept() == [(True, "story", False, "")]
+    assert read_again(visit).revision_of("screening") == before + 1  # who has the screen open is told
+    tell(world, "hanne", visit, 1, areas=("groin:left",))
+    assert kept() == []
+    rows.create(
+        complaint=world.complaints["Marta"], word=word, value=False, is_context=True, answered_by=world.users["hanne"],
+        answered_at=clock.now(),
+    )  # fmt: skip
+    tell(world, "hanne", visit, 2, areas=("calf:left",), condition="low-back-stiff")
+    assert kept() == [(False, "", False, "")]
+    assert ("left calf", True) in {(one.said, one.denied) for one in shown(world).spoken if one.word == word}
+
+
+def test_an_assistants_mark_waits_to_be_confirmed_and_cannot_be_taken_back_without(world: World) -> None:
+    visit, word = world.visit("Marta"), "leg-symptoms"
+    rows = Answer.objects.filter(complaint=world.complaints["Marta"], word=word)
+    rows.delete()
+
+    def kept() -> list[tuple[bool, str, bool, str]]:
+        return list(rows.values_list("value", "asked_as", "to_confirm", "pending"))
+
+    tell(world, "jo", visit, 0, areas=("calf:left",))
+    assert kept() == [(True, "story", True, "")]
+    tell(world, "jo", visit, 1, areas=("groin:left",))
+    assert kept() == [(True, "story", True, "open")]
+
+
+@pytest.mark.parametrize(
+    ("told", "field"),
+    [
+        ({"kinds": {"calf:left": ["numb"]}}, "kinds"), ({"areas": ("calf:left",), "kinds": {"calf:left": ["blue"]}}, "kinds"),
+        ({"ticked": ("day-night", "day-same")}, "ticked"), ({"ticked": ("on-flying",)}, "ticked"),
+    ],
+)  # fmt: skip
+def test_a_story_that_cannot_be_names_its_field(world: World, told: dict[str, Any], field: str) -> None:
+    with pytest.raises(FieldError) as caught:
+        tell(world, "hanne", world.visit("Marta"), 0, **told)
+    assert list(caught.value.fields) == [field]
 
 
 def test_what_decides_the_rest_is_asked_first_and_only_where_nobody_knows(world: World) -> None:

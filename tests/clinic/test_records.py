@@ -20,9 +20,10 @@ from easepath.clinic.actions.archive_client import archive_client
 from easepath.clinic.actions.erase_client import TEXTS, erase_client
 from easepath.clinic.actions.home_links import new_link, open_link
 from easepath.clinic.actions.record_session import record_session
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.audit import check_chain
 from easepath.clinic.errors import DeadLinkError, FieldError, NotAllowedError, NotFoundError
+from easepath.clinic.facts.story import Story
 from easepath.clinic.models import AuditEntry, Client, PlanVersion, SessionLog
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload

@@ -20,7 +20,7 @@ from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_draft import save_draft
 from easepath.clinic.actions.save_screening import Screening, save_screening
-from easepath.clinic.actions.save_story import Story, save_story
+from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
 from easepath.clinic.errors import (
     DeadLinkError,
@@ -31,6 +31,7 @@ from easepath.clinic.errors import (
 )  # fmt: skip
 from easepath.clinic.facts.assessment import assess
 from easepath.clinic.facts.draft import Ticked
+from easepath.clinic.facts.story import Story
 from easepath.clinic.models import AuditEntry, Complaint, ScreeningResult, SessionLog
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.caseload import caseload

@@ -52,6 +52,10 @@ DAMAGE = {
                                            "wording.iso-adduction.pain_at_most"),
     "a sentence for no drill": ("wording/changes.yaml", "    hinge-unloaded: Both hands on a worktop instead of the thighs; step back as you tip forward.\n",
                                 "    hinge-loaded: Both hands on a worktop.\n", "changes.both hands on a support"),
+    "an item that nobody can ask": ("wording/questions.yaml", "- {id: fever, ask:", "- {id: feverish, ask:", "questions.feverish"),
+    "a sentence in place of a question": ("wording/questions.yaml", "without trying?", "without trying.", "questions.weight-loss"),
+    "a place that answers what is not asked": ("areas.yaml", "leg-symptoms-below-knee]", "leg-symptoms-below-hip]", "areas.calf.answers"),
+    "a tick that points nowhere": ("story.yaml", "clues: [stairs]", "clues: [steps]", "told.on-stairs.clues"),
     "a title that says nothing": ("drills/groin/side-fold-adductor.yaml", "title: ", "titel: ",
                                   "wording.side-fold-adductor"),
 }  # fmt: skip
@@ -105,6 +109,17 @@ def test_every_rule_has_its_words() -> None:
     codes = set(re.findall(r'Reason\(\s*"([a-z-]+)"', source)) | {f"adjust-{rule}" for rule in RULES}
     assert codes - set(library.reasons) == set()
     assert (set(RULES) | PLAN_RULE_IDS) - set(library.rules) == set()
+
+
+NEGATIONS = re.compile(r"\b(no|not|none|nobody|nothing|never|neither|without|cannot|unless)\b", re.IGNORECASE)
+
+
+@pytest.mark.parametrize("word", sorted(shipped_library().flag_items))
+def test_a_question_is_asked_of_a_person_and_turns_nothing_round_twice(word: str) -> None:
+    asked = shipped_library().questions[word].ask
+    assert asked[0].isupper()
+    assert len(NEGATIONS.findall(asked.split(" (")[0])) <= 1, asked
+    assert shipped_library().questions.keys() == shipped_library().flag_items.keys()
 
 
 def test_no_file_of_the_core_knows_django() -> None:

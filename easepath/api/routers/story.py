@@ -9,7 +9,8 @@ from easepath.api.auth import staff
 from easepath.api.schemas.common import PersonRevision, Problem
 from easepath.api.schemas.story import SaveStory
 from easepath.api.views.story import StoryOut, SuggestionOut, story_view, suggestion_lines
-from easepath.clinic.actions.save_story import LISTS, Story, save_story
+from easepath.clinic.actions.save_story import save_story
+from easepath.clinic.facts.story import LISTS, Story
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
 
@@ -35,7 +36,9 @@ def put_story(request: HttpRequest, visit: int, payload: SaveStory) -> PersonRev
 
 
 @router.get("/suggestions", response=list[SuggestionOut], operation_id="suggest_conditions")
-def read_suggestions(request: HttpRequest, words: str = "", areas: str = "", clues: str = "") -> list[SuggestionOut]:
+def read_suggestions(
+    request: HttpRequest, words: str = "", areas: str = "", clues: str = "", ticked: str = ""
+) -> list[SuggestionOut]:
     """Conditions that words, marked places and clues point to; lists are joined by commas."""
     staff(request)
-    return suggestion_lines(words[:300], areas.split(","), clues.split(","))
+    return suggestion_lines(words[:300], areas.split(","), clues.split(","), ticked.split(","))

@@ -45,6 +45,11 @@ class StoryFields(In):
     elsewhere_equipment: list[str] = []
     areas: list[str] = []
     clues: list[str] = []
+    kinds: dict[str, list[str]] = {}
+    ticked: list[str] = []
+    before: Annotated[str, Field(max_length=300)] = ""
+    medicine: Annotated[str, Field(max_length=300)] = ""
+    notes: Annotated[str, Field(max_length=1000)] = ""
 
 
 class SaveStory(In):

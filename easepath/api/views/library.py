@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from typing import Literal
 from zoneinfo import ZoneInfo
 
 from django.utils.timezone import localdate
@@ -43,6 +44,14 @@ class FactorChoice(View):
     note: str
 
 
+class ToldOut(View):
+    """Something a story is asked beside words, places and pains."""
+
+    id: str
+    asked: Literal["brings-on", "eases", "day"]
+    name: str
+
+
 class AreaOut(View):
     """A place of the body chart; one that is not `known` lies in no region there are drills for."""
 
@@ -77,6 +86,7 @@ class Options(View):
     methods: list[Named]
     regions: list[str]
     areas: list[AreaOut]
+    told: list[ToldOut]
     symptoms: list[SymptomOut]
     stop_reasons: list[SymptomOut]
     knowledge_version: str
@@ -191,6 +201,7 @@ def options_view() -> Options:
         regions=list(library.regions),
         symptoms=symptom_words(library.symptoms),
         stop_reasons=symptom_words(library.stop_reasons),
+        told=[ToldOut(id=t.id, asked=t.asked, name=t.name) for t in library.told.values()],
         areas=[AreaOut(id=a.id, view=a.view, name=a.name, known=bool(a.regions)) for a in library.areas.values()],
         knowledge_version=library.version,
     )  # fmt: skip

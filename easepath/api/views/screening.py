@@ -8,11 +8,13 @@ from typing import Literal, get_args
 from easepath.api.views.base import NO_SIDES, NoSide
 from easepath.api.views.consequences import ConsequenceOut, consequences_view
 from easepath.api.views.story import carried_from
+from easepath.clinic.facts.story import story_told
 from easepath.clinic.repository import Record
 from easepath.clinic.rows import AnswerRow
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
 from easepath.core.ids import Answers, Factors, FlagItems
+from easepath.core.knowledge import Library
 from easepath.core.knowledge.models import RedFlag
 from easepath.core.screening.falls import falls_asked
 from easepath.core.screening.flags import RaisedFlag
@@ -78,6 +80,7 @@ class ReadOut(View):
     text: str
     none: str
     words: list[str]
+    items: list[str]
 
 
 class PressureOut(View):
@@ -165,6 +168,7 @@ class ScreeningOut(View):
     assumed: list[AssumedOut]
     ask_factors: list[str]
     noted: str
+    medicine: str
     consequences: list[ConsequenceOut]
 
 
@@ -182,7 +186,7 @@ def screening_view(record: Record) -> ScreeningOut:
     ]  # fmt: skip
     pressure = pressure_on(record.today, assessment.facts.sittings_anywhere)
     shown = [flag for flag in shown if flag.only_if != PRESSURE or _pressure_asks(flag, pressure, answers)]
-    spoken = spoken_of(library, record.complaint.words)
+    spoken = spoken_of(library, story_told(record.complaint))
     shown.sort(key=lambda flag: ACTION_ORDER.index(flag.action))
     raised = {flag.id: flag for flag in screen.flags.raised}
     cleared = {row.flag: row for row in record.clearances}
@@ -190,7 +194,7 @@ def screening_view(record: Record) -> ScreeningOut:
         revision=record.revision_of("screening"),
         person_revision=record.complaint.client.revision,
         carried_from=carried_from(record, "screening"),
-        contexts=_contexts(assessment, shown, answers),
+        contexts=_contexts(assessment, shown, answers, spoken),
         pressure=PressureOut(
             upper=pressure.upper, lower=pressure.lower, high=pressure.high,
             always=Factors.HIGH_BLOOD_PRESSURE in screen.factor_ids,
@@ -202,8 +206,7 @@ def screening_view(record: Record) -> ScreeningOut:
         answers={word: answer.value for word, answer in answers.items()},
         profile_questions=[
             _question(word, library.answers[word].text if word in library.answers else word, answers)
-            for word in (*(screen.profile.ask_first if screen.profile else ()), *_falls(assessment))
-            if word not in library.measures
+            for word in _profile_words(assessment)
         ],
         unanswered=list(screen.flags.unanswered),
         raised=[
@@ -243,18 +246,26 @@ def screening_view(record: Record) -> ScreeningOut:
         ],
         movements=[MovementOut(**vars(one)) for one in limit_movements(screen)],
         ask_factors=list(screen.profile.ask_factors if screen.profile else ()), noted=record.complaint.noted,
+        medicine=record.complaint.medicine,
         consequences=consequences_view(record),
     )  # fmt: skip
 
 
-def _contexts(assessment: Assessment, shown: list[RedFlag], answers: dict[str, AnswerRow]) -> list[Question]:
-    """What decides which questions come next, each once; not what a factor, a measurement, sex or age tells already."""
+def _contexts(
+    assessment: Assessment, shown: list[RedFlag], answers: dict[str, AnswerRow], spoken: Mapping[str, str]
+) -> list[Question]:
+    """What decides which questions come next, each once; not what a factor, a measurement, sex or age tells already.
+
+    What opens questions of another region is asked where the story speaks of it.
+    """
+    library, told = assessment.library, assessment.screen.flags.contexts
     words = dict.fromkeys(flag.only_if for flag in shown if flag.only_if and flag.only_if != PRESSURE)
-    told = assessment.screen.flags.contexts
+    beyond = dict.fromkeys(flag.also_if for flag in library.red_flags.values() if flag.also_if in {*answers, *spoken})
+    asked = [word for word in words if word in answers or told[word] is None]
     return [
-        _question(word, assessment.library.answers[word].text, answers)
-        for word in words if word in answers or told[word] is None
-    ]  # fmt: skip
+        _question(word, library.answers[word].text, answers)
+        for word in (*asked, *(word for word in beyond if word and word not in words))
+    ]
 
 
 def _why(assessment: Assessment, flag: RaisedFlag, pressure: Pressure, answers: dict[str, AnswerRow]) -> str:
@@ -282,8 +293,9 @@ def _read_out(assessment: Assessment, shown: list[RedFlag], spoken: Mapping[str,
         flags = [flag for flag in shown if flag.group == identifier and _opens(flag, assessment)]
         words = [word for flag in flags for word in flag.items if word not in spoken]
         if len(words) in READ_OUT_WORDS:
+            items = [library.flag_items[word] for word in words]
             none = f"None of these (I read out {READ_OUT_WORDS[len(words)]})"
-            yield ReadOut(id=identifier, action=flags[0].action, text=group.text, none=none, words=words)
+            yield ReadOut(id=identifier, action=flags[0].action, text=group.text, none=none, words=words, items=items)
 
 
 def _opens(flag: RedFlag, assessment: Assessment) -> bool:
@@ -296,20 +308,28 @@ def _spoken(
 ) -> list[SpokenOut]:
     """What the story speaks of among the questions of this client, what was answered no first."""
     library = assessment.library
-    asked = dict.fromkeys(word for flag in shown for word in (flag.only_if, *flag.items) if word in spoken)
+    of_flags = (word for flag in shown for word in (flag.only_if, flag.also_if, *flag.items))
+    asked = [word for word in dict.fromkeys((*of_flags, *_profile_words(assessment))) if word and word in spoken]
     found = [
         SpokenOut(
             word=word, said=spoken[word], denied=word in answers and not answers[word].value,
-            text=library.flag_items.get(word) or library.answers[word].text,
+            text=_asked_aloud(library, word),
         )
-        for word in asked if word
+        for word in asked
     ]  # fmt: skip
     return sorted(found, key=lambda one: not one.denied)
 
 
-def _falls(assessment: Assessment) -> tuple[str, ...]:
-    asked = falls_asked(assessment.library, assessment.facts, assessment.screen.factors)
-    return (Answers.FALLS_RISK,) if asked else ()
+def _asked_aloud(library: Library, word: str) -> str:
+    return library.questions[word].ask if word in library.questions else library.answers[word].text
+
+
+def _profile_words(assessment: Assessment) -> list[str]:
+    """What the complaint asks beside the flags, and falls where they are asked; a measurement is taken, not asked."""
+    library, profile = assessment.library, assessment.screen.profile
+    falls = falls_asked(library, assessment.facts, assessment.screen.factors)
+    words = (*(profile.ask_first if profile else ()), *((Answers.FALLS_RISK,) if falls else ()))
+    return [word for word in words if word not in library.measures]
 
 
 def _group(assessment: Assessment, flag: RedFlag, answers: dict[str, AnswerRow], *, raised: bool) -> FlagGroup:
@@ -325,7 +345,7 @@ def _group(assessment: Assessment, flag: RedFlag, answers: dict[str, AnswerRow],
         private=flag.private,
         raised=raised,
         context=context,
-        questions=[_question(word, library.flag_items[word], answers) for word in words],
+        questions=[_question(word, library.questions[word].ask, answers) for word in words],
     )
 
 
@@ -333,7 +353,7 @@ def _question(word: str, text: str, answers: dict[str, AnswerRow]) -> Question:
     answer = answers.get(word)
     return Question(
         word=word,
-        text=text[:1].upper() + text[1:],
+        text=text,
         value=None if answer is None else answer.value,
         to_confirm=answer is not None and answer.to_confirm,
         pending="" if answer is None else one_of(PENDING, answer.pending),

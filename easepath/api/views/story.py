@@ -6,7 +6,7 @@ from collections.abc import Collection
 from dataclasses import asdict
 
 from easepath.api.schemas.story import StoryFields
-from easepath.clinic.actions.save_story import Story
+from easepath.clinic.facts.story import Story
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.knowledge import shipped_library
@@ -55,15 +55,18 @@ def carried_from(record: Record, step: str) -> str | None:
     return None if before is None else str(before.opened_at.date())
 
 
-def suggestion_lines(words: str, areas: Collection[str], clues: Collection[str]) -> list[SuggestionOut]:
+def suggestion_lines(
+    words: str, areas: Collection[str], clues: Collection[str], told: Collection[str] = ()
+) -> list[SuggestionOut]:
     """The strongest suggestions with what gave their points, and the clues that would say more."""
     library = shipped_library()
     known = [library.areas[a.partition(":")[0]] for a in areas if a.partition(":")[0] in library.areas]
     regions = {region for area in known for region in area.regions}
+    ticked = [clue for word in told if word in library.told for clue in library.told[word].clues]
     return [
         SuggestionOut(
             id=s.condition.id, name=s.condition.name, points=s.points, why=list(s.why),
             clues=list(s.condition.clues),
         )
-        for s in suggest(library, words, regions=regions, clues=clues)[:MOST_SUGGESTIONS]
+        for s in suggest(library, words, regions=regions, clues={*clues, *ticked})[:MOST_SUGGESTIONS]
     ]  # fmt: skip

@@ -16,7 +16,8 @@ from easepath.clinic.policies import require
 
 TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
     (models.Complaint, "client", {
-        "words": "", "noted": "", "goal_activity": "", "test_movement": "", "ended_note": "", "needs_set": {},
+        "words": "", "before": "", "medicine": "", "notes": "", "noted": "", "goal_activity": "",
+        "test_movement": "", "ended_note": "", "needs_set": {}, "kinds": {}, "ticked": [],
         "barred": {}, "status": None, "status_on": None,
     }),
     (models.Visit, "complaint__client", {"left_open": []}),

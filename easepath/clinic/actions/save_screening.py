@@ -23,6 +23,7 @@ from easepath.clinic.actions.screening_rows import (
     write_factors,
     write_limits,
 )
+from easepath.clinic.actions.story_answers import STORY
 from easepath.clinic.actions.withheld_sheet import is_withheld_after
 from easepath.clinic.errors import FieldError
 from easepath.clinic.repository import Record, read_again
@@ -136,8 +137,9 @@ def _check(screening: Screening, today: dt.date) -> None:
     known = library.flag_items.keys() | library.profile_words | library.contexts
     fields = {f"answers.{w}": "is not a question of the screen" for w in screening.answers if w not in known}
     for word, group in screening.asked_as.items():
-        if library.group_of.get(word) != group or screening.answers.get(word) is not False:
-            fields[f"asked_as.{word}"] = "is not answered no with this group"
+        said = group == STORY and screening.answers.get(word) is True
+        if not said and (library.group_of.get(word) != group or screening.answers.get(word) is not False):
+            fields[f"asked_as.{word}"] = "is neither answered no with this group nor yes by the story"
     for index, entry in enumerate(screening.factors):
         fields |= {f"factors.{index}{key}": words for key, words in _factor_faults(entry, today)}
     for index, limit in enumerate(screening.limits):

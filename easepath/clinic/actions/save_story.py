@@ -2,78 +2,22 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from copy import copy
-from dataclasses import asdict, dataclass, replace
+from dataclasses import asdict, replace
 from functools import partial
 from typing import Any
 
 from easepath.clinic import models
 from easepath.clinic.acting import Act, Saved, act
-from easepath.clinic.actions.open_client import birth_date_fault
+from easepath.clinic.actions.check_story import check_story
+from easepath.clinic.actions.keep_result import keep_result, screened
 from easepath.clinic.actions.revisions import differing, keep_revision, move_person, next_revision, person_moves
+from easepath.clinic.actions.screening_rows import write_answers
+from easepath.clinic.actions.story_answers import answers_of_story
 from easepath.clinic.actions.withheld_sheet import is_withheld_after
-from easepath.clinic.errors import FieldError
+from easepath.clinic.facts.story import CLIENT_FIELDS, COMPLAINT_FIELDS, Story
 from easepath.clinic.repository import Record, read_again
 from easepath.core.knowledge import shipped_library
-from easepath.core.vocabulary import PLACES
-
-PAINS = ("pain_now", "pain_rest", "pain_worst", "pain_usual", "pain_morning")
-COMPLAINT_FIELDS = (
-    "condition", "side", "since", "words", "goal_activity", *PAINS, "settle_minutes", "wakes", "stiff_minutes",
-    "areas", "clues",
-)  # fmt: skip
-CLIENT_FIELDS = (
-    "birth_date", "places", "equipment", "minutes", "per_day", "days_per_week", "confidence", "breath_s", "train",
-    "first", "phase_order", "extra_set", "floor", "sits_square", "elsewhere_name", "elsewhere_places",
-    "elsewhere_equipment",
-)  # fmt: skip
-LISTS = ("places", "equipment", "areas", "clues", "elsewhere_places", "elsewhere_equipment")
-
-
-@dataclass(frozen=True)
-class Story:
-    """Everything the Story step holds; None and the empty word are "unknown"."""
-
-    condition: str = ""
-    side: str = ""
-    since: dt.date | None = None
-    words: str = ""
-    goal_activity: str = ""
-    pain_now: int | None = None
-    pain_rest: int | None = None
-    pain_worst: int | None = None
-    pain_usual: int | None = None
-    pain_morning: int | None = None
-    settle_minutes: int | None = None
-    wakes: str = ""
-    stiff_minutes: int | None = None
-    birth_date: dt.date | None = None
-    places: tuple[str, ...] = ()
-    equipment: tuple[str, ...] = ()
-    minutes: int | None = None
-    per_day: int | None = None
-    days_per_week: int | None = None
-    confidence: str = ""
-    breath_s: float | None = None
-    train: str = "both"
-    first: str = "unaffected"
-    phase_order: str = "mobility-first"
-    extra_set: str = "yes"
-    floor: str = ""
-    sits_square: str = ""
-    elsewhere_name: str = ""
-    elsewhere_places: tuple[str, ...] = ()
-    elsewhere_equipment: tuple[str, ...] = ()
-    areas: tuple[str, ...] = ()
-    clues: tuple[str, ...] = ()
-
-    @classmethod
-    def of(cls, complaint: models.Complaint) -> Story:
-        """The story as it stands in the rows."""
-        values: dict[str, Any] = {field: getattr(complaint, field) for field in COMPLAINT_FIELDS}
-        values |= {field: getattr(complaint.client, field) for field in CLIENT_FIELDS}
-        return cls(**{**values, **{name: tuple(values[name]) for name in LISTS}})
 
 
 def save_story(
@@ -88,8 +32,12 @@ def _decide(actor: models.User, record: Record, revision: int, story: Story, per
     before = Story.of(record.complaint)
     number = next_revision(record, "story", revision, asdict(before), asdict(story))
     moves = person_moves(record, "story", person, _person(before), _person(story))
-    after = replace(record, complaint=_told(record.complaint, story))
+    told = _told(record.complaint, story)
+    answers = answers_of_story(actor, record, told)
+    after = replace(record, complaint=told, answers=answers.rows)
     withheld = is_withheld_after(actor, record, after)
+    screening = record.revision_of("screening") + 1
+    result = screened(after) if answers.rows != record.answers else None
 
     def write() -> Saved:
         complaint = after.complaint
@@ -99,9 +47,15 @@ def _decide(actor: models.User, record: Record, revision: int, story: Story, per
             complaint.client.save(update_fields=list(CLIENT_FIELDS))
             move_person(after, actor)
         keep_revision(actor, record, "story", number)
+        if result is not None:
+            write_answers(actor, complaint, answers)
+            keep_revision(actor, record, "screening", screening)
+            keep_result(result, after)
         return Saved(number, after)
 
     details = {"visit": record.visit.number, **differing(asdict(before), asdict(story))}
+    if result is not None:
+        details["answered"] = [row.word for row in answers.written]
     return Act(write, "save-story", lambda _: details)
 
 
@@ -129,56 +83,3 @@ def _region(story: Story) -> str:
     if condition is not None:
         return condition.region
     return next((r for area in story.areas for r in library.areas[area.partition(":")[0]].regions), "")
-
-
-LIMITS = {
-    **dict.fromkeys(PAINS, (0, 10)),
-    "minutes": (1, 240),
-    "per_day": (1, 12),
-    "days_per_week": (1, 7),
-    "settle_minutes": (0, 100_000),
-    "stiff_minutes": (0, 720),
-    "breath_s": (1, 30),
-}
-WORDS = {
-    "side": ("", "left", "right", "both"),
-    "wakes": ("", "no", "sometimes", "most-nights"),
-    "confidence": ("", "low", "normal"),
-    "train": ("both", "affected"),
-    "first": ("unaffected", "affected"),
-    "phase_order": ("mobility-first", "control-first"),
-    "extra_set": ("yes", "no"),
-    "floor": ("", "alone", "chair", "no"),
-    "sits_square": ("", "yes", "no"),
-}
-
-
-def check_story(story: Story, today: dt.date) -> None:
-    """Raise FieldError naming every field that cannot be."""
-    library = shipped_library()
-    fields = {}
-    if story.condition and story.condition not in library.conditions:
-        fields["condition"] = "is not a condition this product knows: pick one from the list"
-    for field, words in WORDS.items():
-        if getattr(story, field) not in words:
-            fields[field] = f"is one of: {', '.join(filter(None, words))}"
-    if story.since is not None and story.since > today:
-        fields["since"] = f"lies after today, {today}: check the date"
-    born = birth_date_fault(story.birth_date, today)
-    if born is not None:
-        fields["birth_date"] = born
-    for field, (low, high) in LIMITS.items():
-        value = getattr(story, field)
-        if value is not None and not low <= value <= high:
-            fields[field] = f"{value} is not possible: {low} to {high}"
-    places = {f"{area}:{side}" for area in library.areas for side in ("left", "right")}
-    clues = {clue for condition in library.conditions.values() for clue in condition.clues}
-    for field, known in (
-        ("places", PLACES), ("equipment", library.standins), ("areas", places), ("clues", clues),
-        ("elsewhere_places", PLACES), ("elsewhere_equipment", library.standins),
-    ):  # fmt: skip
-        strange = [word for word in getattr(story, field) if word not in known]
-        if strange:
-            fields[field] = f"{', '.join(map(repr, strange))} is not known"
-    if fields:
-        raise FieldError(fields)

@@ -18,7 +18,9 @@ WAKES = [("no", "never"), ("sometimes", "sometimes"), ("most-nights", "most nigh
 class Complaint(models.Model):
     """One reported pain; pains are 0-10, an empty field is "unknown" and never zero.
 
-    `areas` are places of the body chart as "id:side", `clues` what points to a condition. A clinician's own choices:
+    `areas` are places of the body chart as "id:side", `kinds` what is felt at a place where it is not pain alone,
+    `clues` what points to a condition, `ticked` what brings it on, eases it and when it is worst. `notes` are staff's
+    own and never leave the clinic's side. A clinician's own choices:
     `methods` need to method, `needs_set` need to weight, reason and name, `pinned` drills, `barred` drill to reason.
     `work_hours` start, end and every, in minutes of the day. `status` is the line on the caseload as it was worked out
     on a day with some knowledge, code and clinic's error (`status_basis`); `changes` counts what happened to the facts.
@@ -44,6 +46,11 @@ class Complaint(models.Model):
     observed = models.JSONField(default=list, blank=True)
     areas = models.JSONField(default=list, blank=True)
     clues = models.JSONField(default=list, blank=True)
+    kinds = models.JSONField(default=dict, blank=True)
+    ticked = models.JSONField(default=list, blank=True)
+    before = models.CharField(max_length=300, blank=True)
+    medicine = models.CharField(max_length=300, blank=True)
+    notes = models.CharField(max_length=1000, blank=True)
     test_movement = models.CharField(max_length=120, blank=True)
     methods = models.JSONField(default=dict, blank=True)
     needs_set = models.JSONField(default=dict, blank=True)
@@ -72,7 +79,8 @@ class Answer(models.Model):
     """One screening answer; entered by an assistant it waits for a clinician to confirm it.
 
     `pending` is what somebody who may not confirm would have instead: no, or not answered. The value stays in force.
-    `asked_as` is the group it was read out in; empty where it was asked by itself.
+    `asked_as` is the group it was read out in, or "story" where the story said yes to it; empty where it was asked
+    by itself.
     """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="answers")

@@ -15,7 +15,9 @@ const { busy, problem, handOver } = useHandOver()
 const waiting = computed(() => waitingSteps(props.frame.path))
 /** while the step itself waits for somebody, ending the visit is not the next act */
 const settled = computed(() => !waiting.value.some((one) => one.step === props.step))
-const next = computed(() => nextStep(props.frame.path, props.step))
+/** in an emergency nothing is tested and nothing planned: what is left is to write down what was done */
+const emergency = computed(() => props.frame.outcome === 'emergency' && props.step === 'screening')
+const next = computed(() => (emergency.value ? undefined : nextStep(props.frame.path, props.step)))
 const sheet = computed(() => props.frame.sheet)
 /** What keeps the sheet from being handed over, in words. */
 const why = computed(() => {
@@ -39,7 +41,8 @@ const why = computed(() => {
     <button v-if="session.may('hand-over')" class="act" :disabled="busy || !!why" :title="why" @click="handOver(frame)">
       {{ sheet.unchanged ? `Version ${sheet.version - 1} is in use, nothing changed` : `Hand over version ${sheet.version}` }}
     </button>
-    <RouterLink v-if="next" class="act next" data-next :to="`/visit/${frame.visit}/${next.step}`">Go on to {{ next.name }}</RouterLink>
+    <RouterLink v-if="emergency && !frame.closed" class="act next" data-next :to="{ path: `/visit/${frame.visit}/story`, query: { at: 'notes' } }">Write down what was done</RouterLink>
+    <RouterLink v-else-if="next" class="act next" data-next :to="`/visit/${frame.visit}/${next.step}`">Go on to {{ next.name }}</RouterLink>
     <button v-else-if="!frame.closed && session.may('open-visit')" class="act" :class="{ next: settled }" data-next @click="emit('close')">Close visit {{ frame.number }}</button>
   </footer>
 </template>

@@ -3,18 +3,18 @@ import type { Schemas } from '@/api/client'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import { sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
-import { sheetFolded } from './folded'
 
 /** The home sheet as it stands, at the right edge of every step; folded it keeps its count. */
 defineProps<{ frame: Schemas['Frame'] }>()
+const folded = defineModel<boolean>('folded', { required: true })
 </script>
 
 <template>
-  <button v-if="sheetFolded" type="button" class="folded" aria-expanded="false" @click="sheetFolded = false">
+  <button v-if="folded" type="button" class="folded" aria-expanded="false" @click="folded = false">
     <span>The sheet: {{ frame.sheet.drills.length === 1 ? '1 drill' : `${frame.sheet.drills.length} drills` }}, {{ minutesWords(frame.sheet.seconds) }}<span v-if="frame.sheet.refused.length" class="clay">, {{ frame.sheet.refused.length }} refused</span></span>
   </button>
   <aside v-else class="sheet" aria-label="The sheet in progress">
-    <h2>For {{ frame.client.first_name }}, at home <button type="button" class="act plain small fold" aria-expanded="true" @click="sheetFolded = true">fold</button></h2>
+    <h2>For {{ frame.client.first_name }}, at home <button type="button" class="act plain small fold" aria-expanded="true" @click="folded = true">fold</button></h2>
     <p class="small quiet">
       version {{ frame.sheet.unchanged ? `${frame.sheet.version - 1}, in use` : `${frame.sheet.version}, draft` }}
       <template v-if="frame.sheet.drills.length">

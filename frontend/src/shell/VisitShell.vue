@@ -6,7 +6,7 @@ import CannotRead from '@/ui/CannotRead.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import BottomBar from './BottomBar.vue'
 import { finding } from './finding'
-import { pathFolded, sheetFolded } from './folded'
+import { pathFolded, screenSheetFolded, sheetFolded } from './folded'
 import { waitingSteps } from './nextStep'
 import PathLine from './PathLine.vue'
 import SheetAside from './SheetAside.vue'
@@ -28,8 +28,12 @@ const middle = useTemplateRef<HTMLElement>('middle')
 const band = useTemplateRef<HTMLElement>('band')
 const step = computed(() => String(route.name ?? ''))
 const stepName = computed(() => frame.value?.path.find((one) => one.step === step.value)?.name ?? '')
-/** Plan and Adjust bring their own right side, Respond draws over the whole width; a story that is only told yet has no sheet to show */
-const whole = computed(() => ['plan', 'respond', 'adjust'].includes(step.value) || (step.value === 'story' && !frame.value?.sheet.drills.length && !frame.value?.sheet.refused.length))
+/** Plan and Adjust bring their own right side, Story and Respond take the whole width */
+const whole = computed(() => ['story', 'plan', 'respond', 'adjust'].includes(step.value))
+const folded = computed({
+  get: () => (step.value === 'screening' ? screenSheetFolded : sheetFolded).value,
+  set: (now) => { (step.value === 'screening' ? screenSheetFolded : sheetFolded).value = now },
+})
 /** their bar is their own, in this place */
 const OWN_BAR = new Set(['plan', 'adjust'])
 const waiting = computed(() => waitingSteps(frame.value?.path ?? []))
@@ -84,10 +88,10 @@ function walk(): void {
       <p><strong>The facts of this client cannot be read, so nothing is judged and no program is made.</strong> {{ frame.fault }}.</p>
     </div>
     <main v-if="!frame" class="middle"><CannotRead :problem="unread" @again="refresh" /></main>
-    <div v-if="frame" class="body" :class="{ whole, 'path-folded': pathFolded, 'sheet-folded': sheetFolded }">
+    <div v-if="frame" class="body" :class="{ whole, 'path-folded': pathFolded, 'sheet-folded': folded }">
       <PathLine :steps="frame.path" :visit="visit" class="left" />
       <main id="step" ref="middle" class="middle" tabindex="-1" data-tour="step"><RouterView :key="visit" @close-visit="askToClose" /></main>
-      <div v-if="!whole" class="edge"><SheetAside :frame="frame" /></div>
+      <div v-if="!whole" class="edge"><SheetAside v-model:folded="folded" :frame="frame" /></div>
     </div>
     <div v-if="frame" id="act-bar" class="foot"><BottomBar v-if="!OWN_BAR.has(step)" :frame="frame" :step="step" @close="askToClose" /></div>
     <KeyHelp v-if="frame" :open="helping" :step="step" :name="stepName" @close="helping = false" @tour="walk" />

@@ -31,10 +31,11 @@ function choose(value: T): void {
 legend { padding: 0; font-size: 0.9rem; color: var(--ink-2); }
 .options { display: flex; flex-wrap: wrap; gap: 0.35rem; }
 button {
-  min-height: 44px; min-width: 44px; padding: 0 0.8rem; border: 1px solid var(--line-strong); border-radius: var(--corner);
+  min-height: 36px; min-width: 40px; padding: 0 0.75rem; border: 1px solid var(--line-strong); border-radius: var(--corner);
   background: var(--card); font: inherit; cursor: pointer;
 }
 button:hover { background: var(--river-soft); }
 button[aria-pressed='true'] { background: var(--river); border-color: var(--river); color: #fff; font-weight: 600; }
+@media (pointer: coarse) { button { min-height: 44px; min-width: 44px; } }
 .note { color: var(--clay); font-weight: 600; font-size: 0.9rem; }
 </style>

@@ -38,9 +38,10 @@ from easepath.core.knowledge.models.plain import (
     StandIn,
     SymptomWords,
     Target,
+    ToldWord,
     Wording,
 )  # fmt: skip
-from easepath.core.knowledge.models.red_flag import QuestionGroup, RedFlag, StoryWords
+from easepath.core.knowledge.models.red_flag import AskedAloud, QuestionGroup, RedFlag, StoryWords
 from easepath.core.knowledge.models.rule import Action, ResponseRule, Rule
 from easepath.core.knowledge.models.set_up import SetUp, Timer
 
@@ -50,6 +51,7 @@ __all__ = [
     "Action",
     "AnswerWord",
     "Area",
+    "AskedAloud",
     "Change",
     "ClientLine",
     "Coaching",
@@ -91,6 +93,7 @@ __all__ = [
     "SymptomWords",
     "Target",
     "Timer",
+    "ToldWord",
     "WiderSign",
     "Wording",
     "effect_change",

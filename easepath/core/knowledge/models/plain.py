@@ -99,12 +99,25 @@ class SymptomWords(Entry):
 
 
 class Area(Entry):
-    """A place of the body chart and the regions a complaint there lies in."""
+    """A place of the body chart, the regions a complaint there lies in, and what a mark there says to the screen."""
 
     id: Id
     view: Literal["front", "back"]
     name: str
     regions: Ids
+    answers: Ids = ()
+    speaks_of: Ids = ()
+    numb: Ids = ()
+
+
+class ToldWord(Entry):
+    """Something a story is asked, by its name; it points to conditions and speaks of questions, and answers none."""
+
+    id: Id
+    asked: Literal["brings-on", "eases", "day"]
+    name: str
+    clues: Ids = ()
+    speaks_of: Ids = ()
 
 
 class PatternWords(Entry):

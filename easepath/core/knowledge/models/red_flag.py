@@ -19,6 +19,13 @@ class QuestionGroup(Entry):
     text: str
 
 
+class AskedAloud(Entry):
+    """How an item of the red flags is asked aloud; a yes to it is what the item says."""
+
+    id: Id
+    ask: Annotated[str, Field(pattern=r"\?( \(.*\))?$")]
+
+
 class StoryWords(Entry):
     """Words of a client's story, and the items and contexts they speak of."""
 

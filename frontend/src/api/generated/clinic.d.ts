@@ -3419,6 +3419,8 @@ export interface components {
             stop_reasons: components["schemas"]["SymptomOut"][];
             /** Symptoms */
             symptoms: components["schemas"]["SymptomOut"][];
+            /** Told */
+            told: components["schemas"]["ToldOut"][];
         };
         /**
          * OtherDrill
@@ -4229,6 +4231,8 @@ export interface components {
             action: "emergency" | "same-day" | "within-days" | "discuss";
             /** Id */
             id: string;
+            /** Items */
+            items: string[];
             /** None */
             none: string;
             /** Text */
@@ -4615,6 +4619,8 @@ export interface components {
             groups: components["schemas"]["FlagGroup"][];
             /** Limits */
             limits: components["schemas"]["LimitOut"][];
+            /** Medicine */
+            medicine: string;
             /** Movements */
             movements: components["schemas"]["MovementOut"][];
             /** Noted */
@@ -5192,6 +5198,11 @@ export interface components {
              * @default []
              */
             areas: string[];
+            /**
+             * Before
+             * @default
+             */
+            before: string;
             /** Birth Date */
             birth_date?: string | null;
             /** Breath S */
@@ -5257,8 +5268,25 @@ export interface components {
              * @default
              */
             goal_activity: string;
+            /**
+             * Kinds
+             * @default {}
+             */
+            kinds: {
+                [key: string]: string[];
+            };
+            /**
+             * Medicine
+             * @default
+             */
+            medicine: string;
             /** Minutes */
             minutes?: number | null;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
             /** Pain Morning */
             pain_morning?: number | null;
             /** Pain Now */
@@ -5300,6 +5328,11 @@ export interface components {
             sits_square: "" | "yes" | "no";
             /** Stiff Minutes */
             stiff_minutes?: number | null;
+            /**
+             * Ticked
+             * @default []
+             */
+            ticked: string[];
             /**
              * Train
              * @default both
@@ -5618,6 +5651,21 @@ export interface components {
             runs: "up" | "down";
             /** Seconds */
             seconds: number | null;
+        };
+        /**
+         * ToldOut
+         * @description Something a story is asked beside words, places and pains.
+         */
+        ToldOut: {
+            /**
+             * Asked
+             * @enum {string}
+             */
+            asked: "brings-on" | "eases" | "day";
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * ToldSign
@@ -9836,6 +9884,7 @@ export interface operations {
                 words?: string;
                 areas?: string;
                 clues?: string;
+                ticked?: string;
             };
             header?: never;
             path?: never;

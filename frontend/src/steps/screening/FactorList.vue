@@ -5,7 +5,7 @@ import { useRoute } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
-import { findFactors } from './factorSearch'
+import { factorsNamed, findFactors } from './factorSearch'
 import FieldNote from '@/ui/FieldNote.vue'
 import PickOne from '@/ui/PickOne.vue'
 import DayBox from '@/ui/DayBox.vue'
@@ -29,6 +29,12 @@ const found = computed(() => {
   return findFactors(text, all).slice(0, 8)
 })
 const text = computed(() => search.value.trim())
+
+/** what a medicine named in the story may be here; it stands as an offer until somebody takes it */
+const ofStory = computed(() => {
+  const listed = new Set(props.modelValue.map((f) => f.factor))
+  return factorsNamed(props.view.medicine, (options.value?.factors ?? []).filter((f) => !listed.has(f.id)))
+})
 
 function note(): void {
   noted.value = [noted.value, text.value].filter(Boolean).join('; ').slice(0, 400)
@@ -82,6 +88,8 @@ function remove(index: number): void {
       <p v-if="byId.get(f.factor)?.note" class="small quiet">{{ byId.get(f.factor)?.note }}</p>
     </div>
     <Input v-model:value="search" placeholder="illness, operation, medicine" name="factor" aria-label="Add a factor by name" />
+    <p v-if="view.medicine" class="small">Story, medicine: “{{ view.medicine }}”<span v-if="!ofStory.length" class="quiet"> – nothing here is called so: look under its kind if it thins the blood, weakens bone or makes drowsy</span></p>
+    <div v-if="ofStory.length" class="found"><button v-for="one in ofStory" :key="one.factor.id" type="button" @click="add(one.factor.id)">+ {{ one.by ? `${one.by}: ` : '' }}{{ one.factor.name }}</button></div>
     <div class="found">
       <button v-for="one in found" :key="one.factor.id" type="button" @click="add(one.factor.id)">+ <template v-if="one.by">{{ one.by }}: </template>{{ one.factor.name }}</button>
     </div>

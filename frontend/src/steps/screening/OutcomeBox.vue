@@ -10,7 +10,7 @@ import DayBox from '@/ui/DayBox.vue'
 
 /** What the screen tells and what follows from it; a blocking flag is cleared here, by a named doctor. */
 const props = defineProps<{ view: Schemas['ScreeningOut']; frame: Schemas['Frame'] }>()
-const emit = defineEmits<{ cleared: [] }>()
+const emit = defineEmits<{ cleared: []; ask: [word: string] }>()
 const session = useSession()
 const problem = ref<Problem | null>(null)
 const clearing = ref<string | null>(null)
@@ -28,6 +28,12 @@ const CONSEQUENCE: Record<string, string> = {
   incomplete: 'No program until every question is answered. Not known is not fine.',
 }
 const blocked = computed(() => ['hold', 'refer', 'emergency'].includes(props.frame.outcome))
+const emergency = computed(() => props.frame.outcome === 'emergency')
+/** the first question whose yes raised a flag: where an answer given by mistake is put right */
+const said = computed(() => {
+  const ids = new Set(raised.value.filter((flag) => flag.action === props.frame.outcome || !emergency.value).map((flag) => flag.id))
+  return props.view.groups.filter((group) => ids.has(group.id)).flatMap((group) => group.questions).find((q) => q.value)?.word
+})
 const raised = computed(() => [...props.view.raised].sort((a, b) => Number(b.blocks) - Number(a.blocks)))
 
 async function clear(flag: string): Promise<void> {
@@ -44,12 +50,18 @@ async function clear(flag: string): Promise<void> {
 
 <template>
   <section class="outcome" :class="{ blocked, open: frame.outcome === 'incomplete' }" aria-live="polite" aria-label="Outcome">
-    <h2>{{ frame.outcome_words.charAt(0).toUpperCase() + frame.outcome_words.slice(1) }}</h2>
+    <h2>{{ emergency ? 'This is an emergency' : frame.outcome_words.charAt(0).toUpperCase() + frame.outcome_words.slice(1) }}</h2>
+    <ol v-if="emergency" class="steps">
+      <li>Call the emergency number now. Stay with {{ frame.client.first_name }}.</li>
+      <li>Test no further.</li>
+      <li><RouterLink :to="{ path: `/visit/${frame.visit}/story`, query: { at: 'notes' } }">Write down</RouterLink> when it began, what you saw and whom you called.</li>
+    </ol>
     <p v-if="!blocked">{{ CONSEQUENCE[frame.outcome] }}</p>
     <p v-if="view.unanswered.includes('age')"><strong>The age is not known</strong>, and it decides what is asked: <RouterLink :to="`/visit/${frame.visit}/story`">tell the day of birth in Story</RouterLink>.</p>
-    <p v-else><strong>No home program until clearance is recorded.</strong></p>
+    <p v-if="blocked"><strong>No home program until clearance is recorded.</strong> A sheet that is out rests on the phone and says to call.</p>
+    <p v-if="said"><button type="button" class="act plain wrong" @click="emit('ask', said)">It was answered wrongly</button></p>
     <article v-for="flag in raised" :key="flag.id">
-      <p><strong>{{ ACTS[flag.action] }}</strong></p>
+      <p v-if="!emergency || flag.action !== 'emergency'"><strong>{{ ACTS[flag.action] }}</strong></p>
       <p class="small">{{ flag.why }}</p>
       <p v-if="flag.note" class="small">{{ flag.note }}</p>
       <template v-if="flag.blocks">
@@ -84,5 +96,8 @@ article { display: grid; gap: 0.3rem; border-top: 1px solid currentColor; paddin
 form { display: grid; gap: 0.4rem; color: var(--ink); }
 label { display: grid; font-size: 0.9rem; }
 .acts { display: flex; gap: 0.4rem; }
+.steps { margin: 0; padding-left: 1.3rem; font-weight: 600; display: grid; gap: 0.2rem; }
+.steps a { color: inherit; }
+.wrong { color: inherit; padding: 0; }
 .known { border-top: 1px solid var(--line); padding-top: 0.4rem; }
 </style>

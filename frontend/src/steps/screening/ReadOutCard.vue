@@ -2,14 +2,14 @@
 import type { ReadOut } from './questions'
 
 /** Questions read out together: none of them as one answer, or each by itself. */
-defineProps<{ one: ReadOut; state: 'none' | 'single' | 'open'; texts: string[] }>()
+defineProps<{ one: ReadOut; state: 'none' | 'single' | 'open' }>()
 const emit = defineEmits<{ said: [state: 'none' | 'single' | 'open'] }>()
 </script>
 
 <template>
   <div class="card" tabindex="-1" :class="state" role="group" :aria-label="one.text">
     <p class="text">{{ one.text }}</p>
-    <ul v-if="state !== 'single'"><li v-for="text in texts" :key="text">{{ text }}</li></ul>
+    <ul v-if="state !== 'single'"><li v-for="text in one.items" :key="text">{{ text }}</li></ul>
     <p v-else class="small quiet">Asked one by one below.</p>
     <div class="acts">
       <button type="button" class="act" :aria-pressed="state === 'none'" @click="emit('said', 'none')">{{ one.none }}</button>

@@ -66,8 +66,9 @@ const shownBands = computed(() => {
 const all = computed<Question[]>(() => [...first.value, ...shownBands.value.flatMap((b) => b.questions)])
 /** what is stopped at, in the order it is shown: a question, or a group of them as one */
 const stops = computed(() => [...first.value.map((q) => q.word), 'pressure', ...shownBands.value.flatMap((b) => [...b.readOuts.map((one) => `group:${one.id}`), ...b.singles.map((q) => q.word)])])
-const textOf = (word: string) => all.value.find((q) => q.word === word)?.text ?? word
 const stateOf = (one: ReadOut) => readOutState(one, answers.value, opened.value)
+/** what the story says to a question, by the question */
+const said = computed(() => new Map((view.value?.spoken ?? []).map((one) => [one.word, one.said])))
 const denied = computed(() => (view.value?.spoken ?? []).filter((one) => answers.value[one.word] === false))
 /** that no blood pressure was taken, said in words; where two numbers stand they say it */
 const NOT_TAKEN = 'blood-pressure-measured'
@@ -177,7 +178,7 @@ async function cleared(): Promise<void> {
         <div class="band">
           <h2>First: this decides what else is asked</h2>
           <div v-for="q in first" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
-            <span class="text">{{ q.text }}</span>
+            <span class="text">{{ q.text }} <span v-if="said.has(q.word)" class="said small">Story: “{{ said.get(q.word) }}”</span></span>
             <span class="pick" role="group" :aria-label="q.text">
               <button type="button" :aria-pressed="answers[q.word] === true" @click="answer(q.word, answers[q.word] === true ? undefined : true)">yes</button>
               <button type="button" :aria-pressed="answers[q.word] === false" @click="answer(q.word, answers[q.word] === false ? undefined : false)">no</button>
@@ -187,18 +188,20 @@ async function cleared(): Promise<void> {
         </div>
         <div v-for="{ band, readOuts, singles } in shownBands" :key="band.action" class="band" :class="band.action">
           <h2>{{ band.title }}</h2>
-          <ReadOutCard v-for="one in readOuts" :key="one.id" :one="one" :state="stateOf(one)" :texts="one.words.map(textOf)" :data-word="`group:${one.id}`" @said="answerGroup(one, $event)" />
-          <div v-for="q in singles" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
-            <span class="text">{{ q.text }}<em v-if="q.to_confirm" class="small"> to confirm</em><em v-if="q.pending" class="small clay pending">{{ PENDING[q.pending] }}</em></span>
-            <span class="pick" role="group" :aria-label="q.text">
-              <button type="button" :aria-pressed="answers[q.word] === true" @click="answer(q.word, answers[q.word] === true ? undefined : true)">yes</button>
-              <button type="button" :aria-pressed="answers[q.word] === false" @click="answer(q.word, answers[q.word] === false ? undefined : false)">no</button>
-            </span>
+          <ReadOutCard v-for="one in readOuts" :key="one.id" :one="one" :state="stateOf(one)" :data-word="`group:${one.id}`" @said="answerGroup(one, $event)" />
+          <div class="singles">
+            <div v-for="q in singles" :key="q.word" class="question" :data-word="q.word" tabindex="-1" :class="{ open: answers[q.word] === undefined, yes: answers[q.word] }">
+              <span class="text">{{ q.text }} <span v-if="said.has(q.word)" class="said small">Story: “{{ said.get(q.word) }}”</span><em v-if="q.to_confirm" class="small"> to confirm</em><em v-if="q.pending" class="small clay pending">{{ PENDING[q.pending] }}</em></span>
+              <span class="pick" role="group" :aria-label="q.text">
+                <button type="button" :aria-pressed="answers[q.word] === true" @click="answer(q.word, answers[q.word] === true ? undefined : true)">yes</button>
+                <button type="button" :aria-pressed="answers[q.word] === false" @click="answer(q.word, answers[q.word] === false ? undefined : false)">no</button>
+              </span>
+            </div>
           </div>
         </div>
       </div>
       <div class="side">
-        <OutcomeBox :view="view" :frame="frame" @cleared="cleared" />
+        <OutcomeBox :view="view" :frame="frame" @cleared="cleared" @ask="focusOn" />
         <ConsequenceList :consequences="view.consequences" :frame="frame" @ask="focusOn" />
         <FactorList v-if="draft.value.value" v-model="draft.value.value.factors" :noted="draft.value.value.noted ?? ''" @update:noted="draft.value.value.noted = $event" :view="view" :fields="draft.fields.value" />
         <LimitList v-if="draft.value.value" v-model="draft.value.value.limits" :standing="view.limits" :movements="view.movements" :fields="draft.fields.value" />
@@ -210,10 +213,12 @@ async function cleared(): Promise<void> {
 
 <style scoped>
 .head { display: flex; align-items: baseline; gap: 1rem; margin-bottom: 0.7rem; flex-wrap: wrap; }
-.grid { display: grid; grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr); gap: 1.2rem; }
+.grid { display: grid; grid-template-columns: minmax(0, 1.95fr) minmax(0, 1fr); gap: 1.2rem; }
+@media (pointer: coarse) { .pick button { min-height: 44px; } }
 .questions { display: grid; gap: 0.8rem; align-content: start; max-height: calc(100vh - 150px); overflow-y: auto; padding-right: 0.5rem; }
 .denied { border-left: 4px solid var(--clay); background: var(--clay-soft); padding: 0.5rem 0.8rem; color: var(--clay-dark); }
 .band h2 { font-size: 1.02rem; padding: 0.3rem 0; }
+.emergency .singles { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(300px, 100%), 1fr)); column-gap: 1.2rem; }
 .emergency h2, .same-day h2 { color: var(--clay); }
 .question { display: flex; align-items: center; gap: 0.8rem; border-top: 1px solid var(--line); padding: 0.2rem 0.3rem; }
 .question:focus { outline: 3px solid var(--river); outline-offset: -3px; }
@@ -222,7 +227,7 @@ async function cleared(): Promise<void> {
 .question.yes { background: var(--clay-soft); border-left: 3px solid var(--clay); }
 .text { flex: 1; font-size: 0.95rem; line-height: 1.25; }
 .pick { display: flex; }
-.pick button { min-width: 48px; min-height: 44px; border: 1px solid var(--line-strong); background: var(--card); font: inherit; cursor: pointer; }
+.pick button { min-width: 46px; min-height: 36px; border: 1px solid var(--line-strong); background: var(--card); font: inherit; cursor: pointer; }
 .pick button:first-child { border-radius: var(--corner) 0 0 var(--corner); border-right: 0; }
 .pick button:last-child { border-radius: 0 var(--corner) var(--corner) 0; }
 .pick button[aria-pressed='true'] { background: var(--ink); color: #fff; font-weight: 600; }
@@ -230,4 +235,5 @@ async function cleared(): Promise<void> {
 .side { display: grid; gap: 1rem; align-content: start; max-height: calc(100vh - 150px); overflow-y: auto; }
 @media (max-width: 1100px) { .grid { grid-template-columns: 1fr; } .questions, .side { max-height: none; } }
 .pending { display: block; }
+.said { border: 1px solid var(--line-strong); border-radius: var(--corner); background: var(--card); padding: 0 0.35rem; white-space: nowrap; font-weight: 400; }
 </style>

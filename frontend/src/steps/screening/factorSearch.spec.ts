@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { findFactors } from './factorSearch'
+import { factorsNamed, findFactors } from './factorSearch'
 
 const FACTORS = [
   { id: 'blood-thinner', name: 'Blood thinner', also: ['anticoagulant', 'warfarin', 'aspirin every day'] },
@@ -16,5 +16,14 @@ describe('a factor is found by what people call it', () => {
     ['st', ['steroid-long ']], ['', []], ['unobtainium', []],
   ])('“%s”', (text, expected) => {
     expect(findFactors(text, FACTORS).map((one) => `${one.factor.id} ${one.by}`)).toEqual(expected)
+  })
+})
+
+describe('what a free text names', () => {
+  it.each([
+    ['Warfarin since May, ibuprofen every day', ['blood-thinner warfarin']], ['aspirin', ['blood-thinner aspirin every day']], ['pills for the heart', []], ['', []],
+    ['prednisolone and warfarin', ['blood-thinner warfarin', 'steroid-long prednisolone']],
+  ])('“%s”', (text, expected) => {
+    expect(factorsNamed(text, FACTORS).map((one) => `${one.factor.id} ${one.by}`)).toEqual(expected)
   })
 })

@@ -25,3 +25,16 @@ export function findFactors<T extends Factor>(text: string, factors: readonly T[
   })
   return [...named, ...called]
 }
+
+/** Letters from which on a word of a free text is looked up: shorter ones stand in too many names. */
+const NAMED = 5
+
+/** The factors that any word of a free text names, each once: what they are called begins with it. */
+export function factorsNamed<T extends Factor>(text: string, factors: readonly T[]): FoundFactor<T>[] {
+  const words = plain(text).split(/[^\p{L}'-]+/u).filter((word) => word.length >= NAMED)
+  return factors.flatMap((factor) => {
+    const begins = (said: string): boolean => words.some((word) => plain(said).startsWith(word))
+    const by = factor.also.find(begins)
+    return by !== undefined || begins(factor.name) ? [{ factor, by: by ?? '' }] : []
+  })
+}

@@ -21,7 +21,7 @@ describe('the questions of the screen', () => {
   })
 
   it('asks what is read out together one by one only after “one or more”, or where one of them is a yes', () => {
-    const one: ReadOut = { id: 'call', action: 'emergency', text: 'Any?', none: 'None', words: ['cold', 'grey'] }
+    const one: ReadOut = { id: 'call', action: 'emergency', text: 'Any?', none: 'None', words: ['cold', 'grey'], items: ['a cold leg', 'a grey face'] }
     const questions = ['cold', 'grey', 'fever'].map(question)
     const shown = (answers: Record<string, boolean>, opened: string[] = []) => [
       readOutState(one, answers, new Set(opened)), ...asked(questions, [one], answers, new Set(opened)).map((q) => q.word),

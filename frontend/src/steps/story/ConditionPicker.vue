@@ -7,7 +7,7 @@ import { unwrap } from '@/shell/useVisit'
 import { useSettled } from '@/ui/useSettled'
 
 /** The complaint by name: what was told and marked puts the likeliest first, with why; the clinician picks. */
-const props = defineProps<{ modelValue?: string; words: string; areas: string[]; clues: string[]; conditions: Schemas['ConditionOut'][]; note?: string }>()
+const props = defineProps<{ modelValue?: string; words: string; areas: string[]; clues: string[]; ticked: string[]; conditions: Schemas['ConditionOut'][]; note?: string }>()
 const emit = defineEmits<{ 'update:modelValue': [value: string]; clue: [value: string] }>()
 const MOST_LIKELY = 4
 const search = ref('')
@@ -26,7 +26,7 @@ const list = computed(() => {
 })
 const clueList = computed(() => [...new Set(suggestions.value.slice(0, 3).flatMap((s) => s.clues))])
 
-const query = computed(() => ({ words: props.words, areas: props.areas.join(','), clues: props.clues.join(',') }))
+const query = computed(() => ({ words: props.words, areas: props.areas.join(','), clues: props.clues.join(','), ticked: props.ticked.join(',') }))
 const settled = useSettled(() => query.value)
 const { data } = useQuery({
   queryKey: computed(() => ['suggestions', settled.value]),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Input } from 'ant-design-vue'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useOptions } from '@/app/options'
 import { offerUndo } from '@/shell/lastAct'
@@ -20,6 +20,8 @@ import { useDraft } from '@/ui/useDraft'
 import AtHome from './AtHome.vue'
 import BodyChart from './BodyChart.vue'
 import ConditionPicker from './ConditionPicker.vue'
+import type { Marks } from './felt'
+import HowItBehaves from './HowItBehaves.vue'
 import DayBox from '@/ui/DayBox.vue'
 
 type Story = Schemas['StoryFields']
@@ -27,7 +29,7 @@ const { visit, frame, refresh } = useVisit()
 const { options } = useOptions()
 const router = useRouter()
 const path = { visit: visit.value }
-const page = ref('pain')
+const page = ref(useRoute().query.at === 'notes' ? 'behaves' : 'pain')
 const carried = ref<string | null>(null)
 
 const told = useStep(visit.value, 'story', () => outcome(clinic.GET('/api/visits/{visit}/story', { params: { path } })))
@@ -68,11 +70,11 @@ async function another(): Promise<void> {
 /** a side that somebody chose stays; one that the marks told follows them */
 let sideTouched = false
 
-function setAreas(areas: string[]): void {
+function mark({ areas, kinds }: Marks): void {
   if (!story.value) return
   const before = sideOf(story.value.areas)
   if (!sideTouched && story.value.side === before) story.value.side = sideOf(areas)
-  story.value.areas = areas
+  Object.assign(story.value, { areas, kinds })
 }
 
 function chooseSide(side: Story['side']): void {
@@ -96,23 +98,24 @@ function toggleClue(clue: string): void {
   <section v-if="story" aria-label="Story">
     <div class="head">
       <h1>Story</h1>
-      <ChoiceRow v-model="page" keep hide-label label="Part of the story" :options="[{ value: 'pain', text: 'the pain' }, { value: 'home', text: homeFaults ? 'the person, at home: to mend' : 'the person, at home' }]" />
+      <ChoiceRow v-model="page" keep hide-label label="Part of the story" :options="[{ value: 'pain', text: 'the pain' }, { value: 'behaves', text: 'how it behaves' }, { value: 'home', text: homeFaults ? 'the person, at home: to mend' : 'the person, at home' }]" />
       <SaveState :state="draft.state.value" :at="draft.at.value" />
-      <button v-if="frame" class="act plain another" @click="another">another complaint of {{ frame.client.first_name }}</button>
+      <button v-if="frame" class="act plain another" @click="another">another complaint</button>
     </div>
     <CarriedNote :from="carried" :left-open="frame?.last_time?.left_open" />
     <ConflictBox v-if="draft.state.value === 'conflict'" :problem="draft.problem.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" />
     <ProblemNote v-else-if="draft.state.value === 'refused' && !Object.keys(draft.fields.value).length" :problem="draft.problem.value" />
 
     <AtHome v-if="page === 'home'" :story="story" :note="note" @tell="(values) => Object.assign(story!, values)" />
+    <HowItBehaves v-else-if="page === 'behaves'" :story="{ ...story, ticked: story.ticked ?? [] }" :note="note" @tell="(values) => Object.assign(story!, values)" />
     <template v-else>
       <div class="grid">
-        <BodyChart :model-value="story.areas" :areas="options?.areas ?? []" :note="note('areas')" @update:model-value="setAreas" />
+        <BodyChart :marks="{ areas: story.areas, kinds: story.kinds ?? {} }" :areas="options?.areas ?? []" :note="note('areas') ?? note('kinds')" @mark="mark" />
         <div class="col">
           <label class="label">In the client’s words
             <Input v-model:value="story.words" name="words" :maxlength="300" placeholder="pulled my groin stepping off a truss" />
           </label>
-          <ConditionPicker v-model="story.condition" :words="story.words" :areas="story.areas" :clues="story.clues" :conditions="options?.conditions ?? []" :note="note('condition')" @clue="toggleClue" />
+          <ConditionPicker v-model="story.condition" :words="story.words" :areas="story.areas" :clues="story.clues" :ticked="story.ticked ?? []" :conditions="options?.conditions ?? []" :note="note('condition')" @clue="toggleClue" />
           <div class="pair">
             <ChoiceRow :model-value="story.side" label="Side, from the client’s view" :note="note('side')" @update:model-value="chooseSide"
               :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }, { value: 'both', text: 'both' }]" />
