@@ -74,15 +74,19 @@ def test_a_step_is_reached_by_keys_and_its_heading_has_the_focus(marta: Page) ->
 
 
 def test_path_and_sheet_fold_and_stay_folded(marta: Page) -> None:
+    go(marta, "Measure")
     marta.get_by_role("button", name="Fold the path").click()
     marta.get_by_role("complementary", name="The sheet in progress").get_by_role("button", name="fold").click()
     marta.reload()
     folded = marta.get_by_role("button", name=re.compile("^The sheet: "))
     expect(folded).to_be_visible()
     expect(gate(marta, "Screen")).to_be_visible()
-    go(marta, "Screen")
     folded.click()
     expect(marta.get_by_role("complementary", name="The sheet in progress")).to_be_visible()
+    go(marta, "Screen")
+    expect(folded).to_be_visible()  # the questions have their own fold
+    go(marta, "Story")
+    expect(folded).to_be_hidden()
     marta.get_by_role("button", name="Unfold the path").click()
     expect(marta.get_by_role("button", name="Fold the path")).to_be_visible()
 

@@ -178,6 +178,7 @@ def test_a_lead_overrides_a_refusal_and_it_stands_on_the_sheet(
     saved(page)
     address = page.url
     sheet = page.get_by_role("complementary", name="The sheet in progress")
+    page.get_by_role("button", name=re.compile(r"^The sheet: .* refused")).click()
     expect(sheet.get_by_text("taken off").first).to_be_visible()
     go(page, "Plan")
     refused(page, "Rocking in a deep step, hands on a chair")
