@@ -170,5 +170,7 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802  
 
 SILENCED_SYSTEM_CHECKS = ["staticfiles.W004"]
 LINK_DAYS_AFTER_PLAN = 30
+INCLINOMETER = os.environ.get("EASEPATH_INCLINOMETER", "easepath.standins.inclinometer.SimulatedInclinometer")
+"""What streams an angle in Measure: the shipped stand-in, another class by its path, or nothing where it is empty."""
 RETENTION_YEARS = float(years) if (years := os.environ.get("EASEPATH_RETENTION_YEARS")) else None
 """How long the record of an archived client is kept after the last thing that happened; None for ever."""

@@ -21,6 +21,7 @@ from easepath.api.routers import (
     session,
     story,
     templates,
+    trace,
     visits,
 )
 
@@ -36,6 +37,7 @@ for module in (
     story,
     screening,
     measure,
+    trace,
     plan,
     choices,
     templates,

@@ -38,7 +38,7 @@ WHO = {
         "suggest_conditions", "read_options", "read_drills", "read_drill", "read_row_review", "read_conditions",
         "read_condition",
         "take_in_client", "read_person", "edit_client", "open_visit", "close_visit", "open_complaint", "save_story", "save_screening", "save_measure",
-        "save_pressure",
+        "save_pressure", "stream_inclinometer", "read_trace",
         "save_tryouts", "enter_session", "enter_morning", "lock_session", "change_password", "begin_second_factor",
         "confirm_second_factor", "new_recovery_codes", "second_factor_off",
     ), STAFF),
@@ -111,10 +111,12 @@ def send(browser: Client, operation: str, rows: dict[str, Any], body: Any = None
     for parameter in described.get("parameters", []):
         if parameter["in"] == "path":
             address = address.replace(f"{{{parameter['name']}}}", str(rows.get(parameter["name"], "x")))
+    address += QUERIES.get(operation, "")
     data = {} if body is None and method != "get" else body
     return getattr(browser, method)(address, **({} if method == "get" else {"data": data, "content_type": JSON}))
 
 
+QUERIES = {"stream_inclinometer": "?measure=slr"}
 BODIES: dict[str, Any] = {
     "take_in_client": {"first_name": "Nell", "last_name": "Quay"},
     "save_plan": {"revision": 0, "drills": []},
@@ -136,6 +138,7 @@ BODIES: dict[str, Any] = {
     "save_pressure": {"upper": 128.0, "lower": 82.0},
     "record_clearance": {"flag": "x", "doctor": "x", "date": "2026-11-01", "reason": "x"},
     "print_sheet": {"paper": "a4"},
+    "read_trace": {"samples": [[0, 1, None], [1, 2, None]]},
     "enter_session": {"id": str(uuid.uuid4()), "version": 1, "date": "2026-11-25", "drills": []},
     "enter_morning": {"id": str(uuid.uuid4()), "session": str(uuid.uuid4()), "pain": 1},
     "change_password": {"old": "x", "new": "x"},

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Literal
 
+from django.conf import settings
+
 from easepath.api.schemas.measure import MeasureStep
 from easepath.api.views.base import Named, ReasonOut
 from easepath.api.views.plan import SourceOut
@@ -68,11 +70,15 @@ class TimerOut(View):
 
 
 class SetUpOut(View):
-    """How a test is taken: its steps, what to say, its watch, and its picture with the position that is shown."""
+    """How a test is taken: its steps, what to say, its watch, and its picture with the position that is shown.
+
+    `sensors` is how many of an inclinometer read it; 0 where none does.
+    """
 
     steps: list[str]
     say: str
     timer: TimerOut | None
+    sensors: int
     picture: str
     pose: str
 
@@ -223,6 +229,7 @@ def _set_up(library: Library, measure: str) -> SetUpOut:
     picture, pose = album_of(library).of_test(measure) or ("", "end")
     return SetUpOut(
         steps=list(told.steps), say=told.say, picture=picture, pose=pose,
+        sensors=told.sensors if library.measures[measure].unit == "deg" and settings.INCLINOMETER else 0,
         timer=told.timer and TimerOut(runs=told.timer.runs, seconds=told.timer.seconds),
     )  # fmt: skip
 

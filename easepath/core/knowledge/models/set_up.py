@@ -22,12 +22,14 @@ class SetUp(Entry):
     """How one measure is taken; its drawing, or the drill whose position is the nearest.
 
     Of a `like` drill the position `pose` is shown, with `marks` of its own. Rings stand for the steps of their number.
+    `sensors` are those of an inclinometer: two where the pelvis is watched beside the limb.
     """
 
     measure: Id
     steps: Annotated[tuple[str, ...], Field(min_length=1, max_length=4)]
     say: str = ""
     timer: Timer | None = None
+    sensors: Literal[1, 2] = 1
     place: Place = "bed"
     drawing: Drawing | None = None
     like: Id | None = None

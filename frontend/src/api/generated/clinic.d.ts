@@ -862,6 +862,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit}/inclinometer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stream
+         * @description What the sensors feel, one sample a line as it comes: seconds, degrees of the thigh and of the pelvis.
+         */
+        get: operations["stream_inclinometer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit}/links": {
         parameters: {
             query?: never;
@@ -1365,6 +1385,26 @@ export interface paths {
          * @description Offer a template no more.
          */
         delete: operations["put_template_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Read a trace, of samples or of a table; nothing is stored until its reading is kept in Measure.
+         */
+        post: operations["read_trace"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4478,6 +4518,18 @@ export interface components {
             name: string;
         };
         /**
+         * SampleOut
+         * @description Degrees at a time in seconds; no pelvis with one sensor.
+         */
+        SampleOut: {
+            /** Pelvis */
+            pelvis: number | null;
+            /** T */
+            t: number;
+            /** Thigh */
+            thigh: number;
+        };
+        /**
          * SaveMeasure
          * @description The whole step on the revision it was made on.
          */
@@ -4756,6 +4808,8 @@ export interface components {
         /**
          * SetUpOut
          * @description How a test is taken: its steps, what to say, its watch, and its picture with the position that is shown.
+         *
+         *     `sensors` is how many of an inclinometer read it; 0 where none does.
          */
         SetUpOut: {
             /** Picture */
@@ -4764,6 +4818,8 @@ export interface components {
             pose: string;
             /** Say */
             say: string;
+            /** Sensors */
+            sensors: number;
             /** Steps */
             steps: string[];
             timer: components["schemas"]["TimerOut"] | null;
@@ -5684,6 +5740,42 @@ export interface components {
             side: string;
             /** Words */
             words: string;
+        };
+        /**
+         * TraceIn
+         * @description Samples of seconds, thigh and pelvis (none with one sensor), or a table with these columns.
+         */
+        TraceIn: {
+            /**
+             * Csv
+             * @default
+             */
+            csv: string;
+            /**
+             * Samples
+             * @default []
+             */
+            samples: [
+                number,
+                number,
+                number | null
+            ][];
+        };
+        /**
+         * TraceOut
+         * @description The samples, and the reading in degrees with the second it was found at; `refused` says what to do instead.
+         */
+        TraceOut: {
+            /** Angle */
+            angle: number | null;
+            /** At */
+            at: number | null;
+            /** Found */
+            found: string;
+            /** Refused */
+            refused: string;
+            /** Samples */
+            samples: components["schemas"]["SampleOut"][];
         };
         /**
          * TriedOut
@@ -11135,6 +11227,100 @@ export interface operations {
             };
         };
     };
+    stream_inclinometer: {
+        parameters: {
+            query: {
+                measure: string;
+            };
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     new_link: {
         parameters: {
             query?: never;
@@ -14466,6 +14652,131 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SourcesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_trace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TraceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraceOut"];
                 };
             };
             /** @description Bad Request */

@@ -16,6 +16,7 @@ import SaveState from '@/ui/SaveState.vue'
 import { withUnit } from '@/ui/units'
 import { useDraft } from '@/ui/useDraft'
 import GoalField from './GoalField.vue'
+import InclinometerPanel from './InclinometerPanel.vue'
 import PatternList from './PatternList.vue'
 import ReadingsChart from './ReadingsChart.vue'
 import SetUpCard from './SetUpCard.vue'
@@ -67,11 +68,26 @@ const taken = computed(() => new Set((draft.value.value?.sittings ?? []).map((s)
 const wordOf = (side: Side) => (side === 'both' ? '' : side)
 const sitting = (measure: string, side: Side) => draft.value.value?.sittings?.find((s) => s.measure === measure && s.side === wordOf(side) && s.state === state.value)
 
-function setTrials(measure: string, side: Side, trials: number[]): void {
+/** readings of the hand and of a sensor are not alike, so one sitting holds only one kind */
+const SENSOR = 'inclinometer'
+const sensing = ref(false)
+const mixed = ref('')
+
+function setTrials(measure: string, side: Side, trials: number[], instrument = ''): void {
   const now = draft.value.value
   if (!now) return
-  const others = (now.sittings ?? []).filter((s) => s !== sitting(measure, side))
-  now.sittings = trials.length ? [...others, { measure, side: wordOf(side), trials, state: state.value, instrument: '' }] : others
+  const before = sitting(measure, side)
+  const more = trials.length > (before?.trials.length ?? 0)
+  mixed.value = before && more && (before.instrument ?? '') !== instrument ? `${measure} ${side}` : ''
+  if (mixed.value) return
+  const others = (now.sittings ?? []).filter((s) => s !== before)
+  now.sittings = trials.length ? [...others, { measure, side: wordOf(side), trials, state: state.value, instrument: before?.instrument ?? instrument }] : others
+}
+
+function keepAngle(degrees: number): void {
+  if (!test.value || !sideAt.value) return
+  const { measure } = test.value, { side } = sideAt.value
+  setTrials(measure, side, [...(sitting(measure, side)?.trials ?? []), degrees], SENSOR)
 }
 
 function toggleSign(sign: string): void {
@@ -105,6 +121,7 @@ const changesWords = (n: number) => (n === 1 ? '1 change of position' : `${n || 
 async function open(measure: string, side = 0): Promise<void> {
   current.value = measure
   at.value = side
+  sensing.value = false
   await nextTick()
   focusSide(side)
 }
@@ -138,6 +155,7 @@ usePanelKeys(panel, () => [
 
 const noteFor = (measure: string, side: Side) => {
   const index = (draft.value.value?.sittings ?? []).findIndex((s) => s.measure === measure && s.side === wordOf(side))
+  if (mixed.value === `${measure} ${side}`) return 'the inclinometer took what stands here, and its readings are not compared with those of the hand: take them out to type'
   return Object.entries(draft.fields.value).find(([field]) => field.startsWith(`sittings.${index}.`))?.[1]
 }
 
@@ -181,7 +199,7 @@ const announced = computed(() => tests.value.filter((one) => fresh.value.include
       <span class="quiet">{{ taken }} taken in this visit · {{ changesWords(view.position_changes) }}</span>
       <SaveState :state="draft.state.value" :at="draft.at.value" />
       <label class="small quiet add">another test
-        <PickOne search small label="another test" placeholder="choose" :options="view.others.map((one) => ({ value: one.id, text: one.name }))" :model-value="''" @update:model-value="add" />
+        <PickOne :key="added.length" search small label="another test" placeholder="choose" :options="view.others.map((one) => ({ value: one.id, text: one.name }))" :model-value="''" @update:model-value="add" />
       </label>
     </div>
     <ConflictBox v-if="draft.state.value === 'conflict'" :problem="draft.problem.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" />
@@ -201,6 +219,8 @@ const announced = computed(() => tests.value.filter((one) => fresh.value.include
           <div class="sides" :class="{ one: test.sides.length === 1 }">
             <TestSidePanel v-for="(side, n) in test.sides" :key="`${test.measure}-${side.side}-${state}`" :test="test" :side="side" :trials="sitting(test.measure, side.side)?.trials ?? []" :note="noteFor(test.measure, side.side)" @update:trials="setTrials(test.measure, side.side, $event)" @onward="onward(n)" @why="explain(test, side)" />
           </div>
+          <button v-if="test.set_up.sensors && !sensing && sideAt?.verdict !== 'exclude'" type="button" class="link" @click="sensing = true">Read it with the inclinometer{{ sideAt && sideAt.side !== 'both' ? `, ${sideAt.side}` : '' }}</button>
+          <InclinometerPanel v-if="sensing && sideAt" :key="`${test.measure} ${sideAt.side} ${state}`" :visit="visit" :test="test" :side="sideAt" :by-hand="!!sitting(test.measure, sideAt.side)?.trials.length && sitting(test.measure, sideAt.side)?.instrument !== SENSOR" @keep="keepAngle" @close="sensing = false" />
           <div v-if="session.may('compose')" class="sides" :class="{ one: test.sides.length === 1 }">
             <GoalField v-for="side in test.sides" :key="`${test.measure}-${side.side}`" :label="side.side === 'both' ? 'Goal for this client' : `Goal, ${side.side}`" :unit="test.unit" :valid="test.valid" :model-value="goalOf(test.measure, side.side)" @update:model-value="setGoal(side.side, $event)" />
           </div>
