@@ -60,3 +60,21 @@ def test_a_client_whose_facts_cannot_be_read_is_mended_in_story(sign_in: SignIn,
     expect(page.get_by_text("cannot be read, so nothing is judged")).to_be_hidden()
     go(page, "Screen")
     expect(page.get_by_role("heading", level=1, name="Screen")).to_be_visible()
+
+
+def test_a_page_older_than_the_server_keeps_what_was_typed_and_goes_on(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Story")
+    gone = re.compile(r"/assets/MeasureStep-.*\.js$")
+    page.route(gone, lambda route: route.fulfill(status=404, body=""))
+    page.locator("input[name=words]").fill("typed before the server was renewed")
+    page.get_by_role("navigation", name="Steps of the visit").get_by_role("link", name="Measure").click()
+    note = page.get_by_role("alert").filter(has_text="was renewed while this page stood open")
+    expect(note).to_be_visible()
+    expect(page.locator("input[name=words]")).to_have_value("typed before the server was renewed")
+    page.unroute(gone)
+    note.get_by_role("button", name="Load it anew").click()
+    expect(page.get_by_role("heading", name="Measure", level=1)).to_be_visible()
+    go(page, "Story")
+    expect(page.locator("input[name=words]")).to_have_value("typed before the server was renewed")

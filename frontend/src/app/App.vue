@@ -3,11 +3,14 @@ import { ConfigProvider } from 'ant-design-vue'
 import { defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useSession } from './session'
 import LockedPage from './LockedPage.vue'
+import RenewedNote from './RenewedNote.vue'
 import SignIn from './SignIn.vue'
+import { missing } from './renewed'
 import { useIdle } from './useIdle'
 import { finding } from '@/shell/finding'
 
 const AccountPage = defineAsyncComponent(() => import('@/account/AccountPage.vue'))
+
 const FindAnything = defineAsyncComponent(() => import('@/shell/FindAnything.vue'))
 const session = useSession()
 onMounted(session.find)
@@ -35,6 +38,7 @@ const theme = {
 
 <template>
   <ConfigProvider :theme="theme">
+    <RenewedNote v-if="missing !== null" />
     <template v-if="session.known">
       <SignIn v-if="!session.me" />
       <AccountPage v-else-if="session.me.second_factor === 'needed'" first />

@@ -2,9 +2,11 @@ import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { watchForRenewal } from './renewed'
 import { router } from './router'
 import '@/ui/tokens.css'
 
+watchForRenewal(router)
 createApp(App)
   .use(createPinia())
   .use(router)

@@ -12,6 +12,7 @@ import PageBar from '@/ui/PageBar.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { saveFile } from '@/ui/saveFile'
 import { actWords, detailWords } from './words'
+import WaitingLines from '@/ui/WaitingLines.vue'
 
 /** The trail for leads: who did what to whom and when, a hundred at a time, filtered in the address, as a table to take along. */
 const route = useRoute()
@@ -69,7 +70,7 @@ async function takeAlong(): Promise<void> {
         </template>
       </Table>
       <p v-else-if="!busy && !problem" class="empty quiet">Nothing fits what is asked for. Take a filter away.</p>
-      <p v-if="busy" class="quiet" role="status">Reading the trail …</p>
+      <WaitingLines v-if="busy" what="the trail" />
       <button v-if="hasNextPage" type="button" class="act" :disabled="busy" @click="fetchNextPage()">A hundred more</button>
     </main>
   </div>

@@ -58,6 +58,7 @@ const today = computed(() => {
   return day.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
 })
 const leaving = ref(false)
+import WaitingLines from '@/ui/WaitingLines.vue'
 
 /** What has not reached the clinic is forgotten at signing out, since others use this computer: that is said first. */
 function leave(): void {
@@ -106,7 +107,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
       <div v-if="isError" class="stop-box">The caseload could not be read. <button class="act" @click="refetch()">Try again</button></div>
       <p v-if="data?.left" class="small quiet" role="status">Looking at {{ data.left }} more for today; they stand as they were seen last.</p>
       <section v-if="!isError" aria-label="Caseload">
-        <p v-if="!data" class="quiet">Reading the caseload …</p>
+        <WaitingLines v-if="!data" what="the caseload" :rows="12" />
         <PeopleTable v-else :people="shown" :empty="everybody.length ? 'Nobody here under this filter.' : 'No clients yet. Take in a client, tell the story, screen, plan, hand over.'" @open="open" />
       </section>
       <button v-if="found.length > shown.length" class="act" @click="most += PAGE">Show {{ Math.min(PAGE, found.length - shown.length) }} more of {{ found.length }}</button>
@@ -128,7 +129,7 @@ header { display: flex; gap: 1rem; align-items: center; padding: 0 1.5rem; min-h
 .find { margin-left: auto; width: 18rem; height: 36px; }
 .right { white-space: nowrap; }
 .to-library { color: var(--river); min-height: 44px; display: grid; place-items: center; white-space: nowrap; }
-main { max-width: 1800px; margin: 0 auto; padding: 1rem 1.75rem; display: grid; gap: 0.7rem; }
+main { max-width: 1800px; margin: 0 auto; padding: 1rem 1.75rem; display: grid; grid-template-columns: minmax(0, 1fr); gap: 0.7rem; }
 .head { display: flex; align-items: center; gap: 1rem; flex-wrap: wrap; }
 .whose { margin-left: auto; }
 .filters { display: flex; gap: 0.6rem; flex-wrap: wrap; justify-content: space-between; }

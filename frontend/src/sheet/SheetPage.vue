@@ -57,7 +57,7 @@ const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
     <table>
       <caption>Tick each day; pain 0 to 10</caption>
       <tbody>
-        <tr><th></th><td v-for="day in DAYS" :key="day">{{ day }}</td></tr>
+        <tr><th><span class="visually-hidden">Day</span></th><td v-for="day in DAYS" :key="day">{{ day }}</td></tr>
         <tr v-for="row in ['done', 'before', 'worst', 'after', 'next morning']" :key="row"><th>{{ row }}</th><td v-for="day in DAYS" :key="day"></td></tr>
       </tbody>
     </table>

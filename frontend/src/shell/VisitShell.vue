@@ -76,13 +76,13 @@ function walk(): void {
   <div class="shell">
     <a class="skip" href="#step" @click.prevent="middle?.focus()">Skip to the step</a>
     <VisitHeader :frame="frame" :closing="closing" @find="finding = true" @help="helping = true" @close-visit="askToClose" />
-    <div v-if="tourOffered && frame && !tourShown" class="band"><p>First time here? A walk of four stops shows where things are.</p><span><button class="act" @click="walk">Walk me round</button> <button class="act plain" @click="tourAnswered">Not now</button></span></div>
-    <div v-if="frame?.closed" class="band"><p><strong>Visit {{ frame.number }} is closed and stays as it was.</strong> The next visit starts from it.</p><button class="act next" @click="openNext">Open the next visit</button></div>
-    <div v-else-if="closing && frame" ref="band" class="band">
+    <section v-if="tourOffered && frame && !tourShown" class="band" aria-label="A first walk"><p>First time here? A walk of four stops shows where things are.</p><span><button class="act" @click="walk">Walk me round</button> <button class="act plain" @click="tourAnswered">Not now</button></span></section>
+    <section v-if="frame?.closed" class="band" aria-label="This visit is closed"><p><strong>Visit {{ frame.number }} is closed and stays as it was.</strong> The next visit starts from it.</p><button class="act next" @click="openNext">Open the next visit</button></section>
+    <section v-else-if="closing && frame" ref="band" class="band" aria-label="Closing the visit">
       <p v-if="waiting.length"><strong>Still open, kept for next time:</strong> {{ waiting.map((s) => `${s.name}, ${s.words}`).join('; ') }}.</p>
       <p v-else><strong>Nothing is left open.</strong></p>
       <span><button class="act next" @click="close">Close visit {{ frame.number }}</button> <button class="act plain" @click="closing = false">go on with it</button></span>
-    </div>
+    </section>
     <ProblemNote :problem="problem" />
     <div v-if="frame?.fault" class="band fault" role="alert">
       <p><strong>The facts of this client cannot be read, so nothing is judged and no program is made.</strong> {{ frame.fault }}.</p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Problem } from '@/api/client'
 import ProblemNote from './ProblemNote.vue'
+import WaitingLines from './WaitingLines.vue'
 
 /** What stands in the place of a page or a step that could not be read: what happened, try again, and the way back. */
 defineProps<{ problem: Problem | null }>()
@@ -15,7 +16,7 @@ const emit = defineEmits<{ again: [] }>()
       <RouterLink class="act" to="/">Back to the caseload</RouterLink>
     </p>
   </div>
-  <p v-else class="quiet" role="status">Reading …</p>
+  <WaitingLines v-else what="the page" />
 </template>
 
 <style scoped>
