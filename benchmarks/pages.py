@@ -18,6 +18,8 @@ from docs.screenshots import BASE, LAPTOP, PASSWORD, PHONE, serve
 TARGET_MS = 1500
 FIRST_VIEW_MS = 500
 """From a click on the path to a step that can be used, seen for the first time, of a client with a year of sessions."""
+READ_MS = 1500
+"""Somebody reads the page that opened before pressing the next step."""
 ROUNDS = 5
 DRAWN = """() => {
   const seen = [...document.images].slice(0, 18)
@@ -61,7 +63,7 @@ def first_views(page: Page) -> dict[str, float]:
 
 
 def sign_in(browser: Browser) -> Page:
-    """A page of its own, at the visit of the client with a year of sessions."""
+    """A page of its own, at the visit of the client with a year of sessions, come to rest."""
     page = browser.new_page(viewport=LAPTOP)  # type: ignore[arg-type]
     page.add_init_script("localStorage.setItem('easepath:tour', 'answered')")
     page.goto(BASE)
@@ -70,7 +72,9 @@ def sign_in(browser: Browser) -> Page:
     page.get_by_role("button", name="Sign in").click()
     page.get_by_role("button", name="Ines Varga").first.click()
     page.wait_for_url("**/visit/**")
+    page.get_by_role("heading", level=1).wait_for()
     page.wait_for_load_state("networkidle")
+    page.wait_for_timeout(READ_MS)
     return page
 
 

@@ -40,6 +40,8 @@ def test_every_view_is_whole(sign_in: SignIn, live: World, page: Page, live_serv
         wrong[address] = faults(page)
         if address in steps:
             act = page.locator("[data-next], .bar .act.next").first
-            if act.count() and not act.evaluate("n => { const b = n.getBoundingClientRect(); return b.width > 0 && b.bottom <= innerHeight + 1 && b.right <= innerWidth + 1 }"):
+            if act.count() and not act.evaluate(
+                "n => { const b = n.getBoundingClientRect(); return b.width > 0 && b.bottom <= innerHeight + 1 && b.right <= innerWidth + 1 }"
+            ):
                 wrong[address].append("the next act is out of sight")
     assert [f"{address}: {fault}" for address, found in wrong.items() for fault in found] == []

@@ -62,7 +62,9 @@ def test_a_client_whose_facts_cannot_be_read_is_mended_in_story(sign_in: SignIn,
     expect(page.get_by_role("heading", level=1, name="Screen")).to_be_visible()
 
 
-def test_a_page_older_than_the_server_keeps_what_was_typed_and_goes_on(sign_in: SignIn, live: World, page: Page) -> None:
+def test_a_page_older_than_the_server_keeps_what_was_typed_and_goes_on(
+    sign_in: SignIn, live: World, page: Page
+) -> None:
     sign_in()
     page.get_by_role("button", name="Marta Lind").click()
     go(page, "Story")

@@ -229,3 +229,19 @@ def test_a_closed_visit_is_read_only(sign_in: SignIn, live: World, page: Page, l
     expect(gate(page, "Story")).to_be_visible()
     expect(page.get_by_text("is closed and stays as it was")).to_be_hidden()
     assert PlanVersion.objects.filter(complaint=live.complaints["Marta"]).count() == 1
+
+
+def test_a_tried_drill_leads_to_the_next_and_to_its_dose(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    go(page, "Try")
+    strip = page.get_by_role("list", name="The drills to try")
+    strip.get_by_role("button", name=re.compile("^try left")).first.click()
+    shown = page.get_by_role("article").get_by_role("heading", level=2)
+    first = shown.inner_text()
+    page.get_by_role("button", name=re.compile("^Keep; .* next$")).click()
+    expect(shown).not_to_have_text(first)
+    title = shown.inner_text().split(",")[0]
+    page.get_by_role("link", name=re.compile("^Lighter")).click()
+    row = page.get_by_role("list", name="The session").get_by_role("listitem").filter(has_text=title).first
+    expect(row.get_by_role("button", name="Take it off")).to_be_visible()

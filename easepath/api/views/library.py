@@ -17,7 +17,7 @@ from easepath.core.dose.ladder import dose_ladder
 from easepath.core.dose.words import dose_words
 from easepath.core.knowledge import Library, models, shipped_library
 from easepath.core.knowledge.row_version import RowKind, shipped_row_version
-from easepath.core.vocabulary import PHASE_WORDS, PLACES, PhaseName, Place, target_of
+from easepath.core.vocabulary import PHASE_WORDS, PLACES, PhaseName, Place, need_words, target_of
 from easepath.figure.album import Wanted, album_of
 
 
@@ -87,6 +87,7 @@ class Options(View):
     regions: list[str]
     areas: list[AreaOut]
     told: list[ToldOut]
+    needs: dict[str, str]
     symptoms: list[SymptomOut]
     stop_reasons: list[SymptomOut]
     knowledge_version: str
@@ -201,6 +202,7 @@ def options_view() -> Options:
         regions=list(library.regions),
         symptoms=symptom_words(library.symptoms),
         stop_reasons=symptom_words(library.stop_reasons),
+        needs={need: need_words(need) for need in dict.fromkeys(n for d in library.drills.values() for n in d.needs)},
         told=[ToldOut(id=t.id, asked=t.asked, name=t.name) for t in library.told.values()],
         areas=[AreaOut(id=a.id, view=a.view, name=a.name, known=bool(a.regions)) for a in library.areas.values()],
         knowledge_version=library.version,

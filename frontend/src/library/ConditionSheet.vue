@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { clinic, outcome } from '@/api/client'
-import { needWords } from '@/app/options'
+import { needWords, useOptions } from '@/app/options'
 import { unwrap } from '@/shell/useVisit'
 import RowReview from './RowReview.vue'
 
@@ -12,6 +12,7 @@ const { data, isError } = useQuery({
   staleTime: Infinity,
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/library/conditions/{condition}', { params: { path: { condition: props.condition } } }))),
 })
+useOptions()
 </script>
 
 <template>

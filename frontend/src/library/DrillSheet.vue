@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { clinic, outcome } from '@/api/client'
-import { needWords } from '@/app/options'
+import { needWords, useOptions } from '@/app/options'
 import { unwrap } from '@/shell/useVisit'
 import MovingPicture from '@/ui/MovingPicture.vue'
 import { placeWords } from '@/ui/places'
@@ -19,6 +19,7 @@ const { data, isError } = useQuery({
 })
 const own = computed(() => data.value?.loads.filter((load) => !load.other_side) ?? [])
 const other = computed(() => data.value?.loads.filter((load) => load.other_side) ?? [])
+useOptions()
 </script>
 
 <template>

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
-import { needWords } from '@/app/options'
+import { needWords, useOptions } from '@/app/options'
 import { unwrap } from '@/shell/useVisit'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import PickOne from '@/ui/PickOne.vue'
@@ -38,6 +38,7 @@ const phases = computed(() => ['settle', 'release', 'mobilise', 'lengthen', 'act
 const shown = computed(() => found.value.slice(0, most.value))
 watch([search, phase, place], () => { most.value = PAGE })
 const open = (id: string) => router.push(id ? `/library/${id}` : '/library')
+useOptions()
 </script>
 
 <template>

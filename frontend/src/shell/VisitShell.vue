@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome, type Problem } from '@/api/client'
 import CannotRead from '@/ui/CannotRead.vue'
@@ -14,6 +14,7 @@ import { tourAnswered, tourOffered, tourShown } from './tour'
 import { useHeadingFocus } from './useHeadingFocus'
 import { useShellKeys } from './useShellKeys'
 import { useVisit } from './useVisit'
+import { warmSteps } from './warmSteps'
 import VisitHeader from './VisitHeader.vue'
 
 const FirstTour = defineAsyncComponent(() => import('./FirstTour.vue'))
@@ -38,6 +39,8 @@ const folded = computed({
 const OWN_BAR = new Set(['plan', 'adjust'])
 const waiting = computed(() => waitingSteps(frame.value?.path ?? []))
 useHeadingFocus(middle)
+const opened = computed(() => !!frame.value)
+watch(opened, (now) => { if (now) warmSteps(router) }, { immediate: true, once: true })
 useShellKeys({
   steps: () => frame.value?.path ?? [],
   goTo: (name) => void router.push(`/visit/${visit.value}/${name}`),

@@ -3449,6 +3449,10 @@ export interface components {
             knowledge_version: string;
             /** Methods */
             methods: components["schemas"]["Named"][];
+            /** Needs */
+            needs: {
+                [key: string]: string;
+            };
             /** Places */
             places: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand")[];
             /** Regions */

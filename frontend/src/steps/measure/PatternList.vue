@@ -16,7 +16,8 @@ const all = ref(false)
 const running = computed(() => new Set(props.patterns.map((p) => p.id)))
 const asked = computed(() => props.findings.filter((f) => f.weight > 0 && !f.beside))
 const beside = computed(() => props.findings.filter((f) => f.weight > 0 && f.beside))
-const weighed = (needs: Schemas['FindingNeed'][]) => needs.slice(0, 6).map((f) => `${needWords(f.id)} ${Math.round(f.weight * 100)}`).join(' · ')
+/** the strongest first */
+const weighed = (needs: Schemas['FindingNeed'][]) => needs.slice(0, 6).map((f) => needWords(f.id)).join(', ')
 const shown = computed(() => props.signs.filter((s) => all.value || s.asked || props.observed.includes(s.id) || (s.pattern && running.value.has(s.pattern))))
 </script>
 

@@ -2,6 +2,7 @@
 import { ConfigProvider, Segmented } from 'ant-design-vue'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { useRoute } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { usePanelKeys } from '@/shell/keys'
 import { needWords, useOptions } from '@/app/options'
@@ -92,7 +93,12 @@ const choices = useChoices(visit.value, async () => {
   const found = await read()
   return found.ok ? { ok: true, data: found.data.choices } : found
 }, renew)
-onMounted(() => Promise.all([draft.reload(), choices.reload()]))
+const route = useRoute()
+onMounted(async () => {
+  await Promise.all([draft.reload(), choices.reload()])
+  // whoever comes from Try with a drill finds it open
+  if (typeof route.query.drill === 'string') opened.value = drills.value.findIndex((one) => one.drill === route.query.drill)
+})
 
 const drills = computed(() => view.value?.drills ?? [])
 const rows = computed(() => draft.value.value?.drills ?? [])

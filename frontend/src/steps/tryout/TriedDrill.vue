@@ -20,8 +20,11 @@ const props = defineProps<{
   fields: Record<string, string>
   may: boolean
   firstName: string
+  visit: number
+  /** what is tried after this one, in words; nothing where all was tried */
+  next: string
 }>()
-const emit = defineEmits<{ change: [values: Partial<Schemas['TryoutIn']>]; remove: [] }>()
+const emit = defineEmits<{ change: [values: Partial<Schemas['TryoutIn']>]; remove: []; next: [] }>()
 const more = ref(false)
 const retest = computed(() => props.retests.find((r) => r.id === props.entry.measure))
 const unit = computed(() => retest.value?.unit ?? '')
@@ -77,6 +80,10 @@ function toggleFault(id: string): void {
         </div>
         <p v-for="f in cues" :key="f.id" class="known-box">Goes on the sheet: <strong>{{ f.cue }}</strong></p>
       </fieldset>
+      <p v-if="!tried.dropped" class="verdict">
+        <button v-if="next" type="button" class="act next" @click="emit('next')">Keep; {{ next }} next</button>
+        <RouterLink class="act" :to="{ path: `/visit/${visit}/plan`, query: { drill: entry.drill } }">{{ tried.lighter.length ? `Lighter: ${tried.lighter[0]}, or swap` : 'Lighter, or swap' }}</RouterLink>
+      </p>
     </div>
   </article>
 </template>
@@ -99,6 +106,8 @@ legend { padding: 0; font-size: 0.9rem; color: var(--ink-2); }
 .chips { display: flex; flex-wrap: wrap; gap: 0.35rem; padding: 0.15rem 0; }
 .chips button:not(.link) { min-height: 44px; padding: 0 0.9rem; border: 1px solid var(--line-strong); border-radius: 22px; background: var(--card); font: inherit; cursor: pointer; }
 .chips button[aria-pressed='true'] { background: var(--river); color: #fff; border-color: var(--river); font-weight: 600; }
+.verdict { display: flex; flex-wrap: wrap; gap: 0.5rem; padding-top: 0.2rem; }
+.verdict a { display: inline-grid; place-items: center; text-decoration: none; }
 .link { border: 0; background: none; font: inherit; font-size: 0.9rem; color: var(--river); text-decoration: underline; cursor: pointer; min-height: 36px; padding: 0 0.4rem; }
 @media (max-width: 900px) { .tried { grid-template-columns: minmax(0, 1fr); } }
 </style>

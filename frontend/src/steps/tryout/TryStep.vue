@@ -76,6 +76,14 @@ function add(drill: string, side: Entry['side']): void {
   current.value = now.tryouts.length - 1
 }
 
+/** the next side on the sheet that nobody tried yet */
+const nextUp = computed(() => (view.value?.choices ?? []).filter((c) => c.ticked).flatMap((choice) => choice.sides.map((side) => ({ choice, side }))).find(({ choice, side }) => !isTried(choice.drill, side.side)))
+const nextWords = computed(() => {
+  if (!nextUp.value) return ''
+  const { choice, side } = nextUp.value
+  return choice.drill === entry.value?.drill ? `${side.side} side` : [choice.title, side.side === 'both' ? '' : side.side].filter(Boolean).join(', ')
+})
+
 /** The strip's press: begin it, or look at it again. */
 function take(choice: Schemas['TryChoice'], side: Schemas['TrySide']): void {
   const found = tryouts.value.findIndex((one) => one.drill === choice.drill && one.side === side.side)
@@ -121,7 +129,7 @@ function remove(): void {
     </template>
     <TryStrip :view="view" :tryouts="tryouts" :current="entry" @take="take" />
     <p v-if="view.earlier.length" class="small quiet">Tried in earlier visits: {{ view.earlier.map((e) => `${e.title}${e.side === 'both' ? '' : ` ${e.side}`} (visit ${e.visit})`).join('; ') }}.</p>
-    <TriedDrill v-if="entry" :key="entry.drill + entry.side" :entry="entry" :tried="triedOf(entry)" :retests="view.retests" :symptoms="view.symptoms" :index="current" :fields="draft.fields.value" :may="session.may('compose')" :first-name="frame?.client.first_name ?? 'the client'" @change="change" @remove="remove" />
+    <TriedDrill v-if="entry" :key="entry.drill + entry.side" :entry="entry" :tried="triedOf(entry)" :retests="view.retests" :symptoms="view.symptoms" :index="current" :fields="draft.fields.value" :may="session.may('compose')" :first-name="frame?.client.first_name ?? 'the client'" :visit="visit" :next="nextWords" @change="change" @remove="remove" @next="nextUp && take(nextUp.choice, nextUp.side)" />
     <p v-if="entry && !triedOf(entry)" class="quiet">One moment …</p>
     <p v-if="!entry" class="empty quiet">{{ view.choices.some((c) => c.ticked) ? 'Press a side above.' : 'Nothing is on the sheet yet; any ranked drill can be tried.' }} Take its re-test or a movement that hurts, do the drill, and test again: the gain is set against the error of the test and moves the ranking. A drill that pinches or makes things worse is dropped for this client.</p>
     <label v-if="asksMovement" class="small quiet movement">this client’s own test movement
