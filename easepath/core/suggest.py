@@ -59,7 +59,8 @@ def suggest(
     told = tuple(_terms(words))
     found = []
     for condition in library.conditions.values():
-        parts = [*_by_words(condition, told), *_by_place(condition, regions), *_by_clues(condition, clues)]
+        clued = _by_clues(library, condition, clues)
+        parts = [*_by_words(condition, told), *_by_place(condition, regions), *clued]
         if parts:
             points = round(sum(points for points, _ in parts), 6)
             found.append(Suggestion(condition, points, tuple(why for _, why in parts)))
@@ -78,10 +79,10 @@ def _by_place(condition: Condition, regions: Collection[str]) -> Iterator[tuple[
         yield PLACE_POINTS, f"the place: {condition.region.replace('-', ' ')}"
 
 
-def _by_clues(condition: Condition, clues: Collection[str]) -> Iterator[tuple[float, str]]:
+def _by_clues(library: Library, condition: Condition, clues: Collection[str]) -> Iterator[tuple[float, str]]:
     for clue, weight in condition.clues.items():
         if clue in clues:
-            yield float(weight), clue.replace("-", " ")
+            yield float(weight), library.clues[clue].name
 
 
 def _share(phrase: str, told: tuple[str, ...]) -> float:

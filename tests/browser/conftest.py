@@ -10,6 +10,7 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
+from axe_playwright_python.sync_playwright import Axe
 from django.test import TransactionTestCase
 from playwright.sync_api import Locator, Page, expect
 
@@ -107,6 +108,14 @@ def put_on(page: Page, title: str, reason: str = "") -> None:
     else:
         others.get_by_role("button", name=f"Put {title} on", exact=True).click()
     expect(session_titles(page).filter(has_text=title)).to_have_count(1)
+
+
+def faults(page: Page) -> list[str]:
+    """What axe finds, and what runs out of the page."""
+    page.wait_for_load_state("networkidle")
+    found = [f"{v['id']}: {v['nodes'][0]['html'][:140]}" for v in Axe().run(page).response["violations"]]
+    wide = page.evaluate("document.documentElement.scrollWidth - window.innerWidth")
+    return [*found, *([f"runs out sideways by {wide}"] if wide > 1 else [])]
 
 
 def pick(page: Page, label: str, choice: str) -> None:

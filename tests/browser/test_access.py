@@ -7,22 +7,14 @@ from collections.abc import Callable
 from typing import Any
 
 import pytest
-from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import go, pick, saved
+from tests.browser.conftest import faults, go, pick, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
-SERIOUS = ("serious", "critical")
 STEPS = ("story", "screening", "measure", "plan", "tryout", "home", "respond", "adjust")
-
-
-def faults(page: Page) -> list[str]:
-    """What axe finds grave on the page."""
-    found = Axe().run(page).response["violations"]
-    return [f"{v['id']}: {v['nodes'][0]['html'][:160]}" for v in found if v["impact"] in SERIOUS]
 
 
 def test_no_serious_fault_before_signing_in(live: World, page: Page, live_server: Any) -> None:
@@ -116,8 +108,22 @@ def test_no_serious_fault_in_what_opens_inside_a_step(
     sign_in()
     page.get_by_role("button", name="Marta Lind").click()
     go(page, "Story")
+    page.get_by_role("button", name="how it behaves").click()
+    assert faults(page) == [], "how it behaves"
     page.get_by_role("button", name="the person, at home").click()
     assert faults(page) == [], "the person, at home"
+    page.get_by_role("button", name="Help and keys of this step").click()
+    expect(page.get_by_role("dialog")).to_be_visible()
+    assert faults(page) == [], "help"
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Find", exact=True).click()
+    page.get_by_role("dialog").get_by_role("combobox").fill("hip")
+    assert faults(page) == [], "find"
+    page.keyboard.press("Escape")
+    go(page, "Measure")
+    pick(page, "another test", "Passive straight-leg raise, low back kept flat")
+    page.get_by_role("button", name=re.compile("^Read it with the inclinometer")).click()
+    assert faults(page) == [], "the inclinometer"
     go(page, "Plan")
     page.get_by_role("list", name="The session").locator(".name").first.click()
     expect(page.get_by_role("button", name="Take it off")).to_be_visible()
@@ -180,3 +186,16 @@ def test_a_session_told_by_telephone_reaches_the_proposals(sign_in: SignIn, live
     page.get_by_role("button", name="cancel").click()
     go(page, "Adjust")
     expect(page.get_by_role("article", name="Rocking in a deep step, hands on a chair")).to_contain_text("sharp")
+
+
+def test_no_serious_fault_in_what_opens_outside_a_visit(sign_in: SignIn, live: World, page: Page) -> None:
+    sign_in("ruth")
+    page.get_by_role("button", name="Take in a client").click()
+    expect(page.locator("input[name=first_name]")).to_be_visible()
+    assert faults(page) == [], "a client taken in"
+    page.keyboard.press("Escape")
+    page.goto(f"{page.url.split('?')[0].rstrip('/')}/person/{live.complaints['Marta'].client_id}")
+    expect(page.get_by_role("heading", name="Complaints")).to_be_visible()
+    page.get_by_role("button", name="End care", exact=True).first.click()
+    expect(page.get_by_role("button", name="End care for this complaint")).to_be_visible()
+    assert faults(page) == [], "the end of care"

@@ -6,23 +6,15 @@ from collections.abc import Callable
 from typing import Any
 
 import pytest
-from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
 
+from tests.browser.conftest import faults
 from tests.conftest import World
 
 SignIn = Callable[..., None]
 STEPS = ("story", "screening", "measure", "plan", "tryout", "home", "respond", "adjust")
 PAGES = ("", "library", "library/half-kneel", "conditions", "conditions/hip-impingement", "account", "audit", "nowhere")
 SIZES = {"a laptop": (1280, 800), "a tablet": (820, 1180), "zoomed to 200 %": (640, 400), "a wide screen": (1920, 1080)}
-
-
-def faults(page: Page) -> list[str]:
-    """What axe finds, and what runs out of the page."""
-    page.wait_for_load_state("networkidle")
-    found = [f"{v['id']}: {v['nodes'][0]['html'][:140]}" for v in Axe().run(page).response["violations"]]
-    wide = page.evaluate("document.documentElement.scrollWidth - window.innerWidth")
-    return [*found, *([f"runs out sideways by {wide}"] if wide > 1 else [])]
 
 
 @pytest.mark.parametrize("size", SIZES)

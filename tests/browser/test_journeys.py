@@ -176,7 +176,7 @@ def test_an_assistant_enters_and_a_clinician_confirms(sign_in: SignIn, page: Pag
     sign_in("jo")
     page.get_by_role("button", name="Marta Lind").click()
     go(page, "Screen")
-    fever = page.locator(".question", has_text="Fever, chills")
+    fever = page.locator(".question", has_text="a fever or chills")
     fever.get_by_role("button", name="no", exact=True).click()
     expect(gate(page, "Screen")).to_contain_text("1 to confirm")
     expect(fever).to_contain_text("an assistant took it back")

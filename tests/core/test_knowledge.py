@@ -55,7 +55,8 @@ DAMAGE = {
     "an item that nobody can ask": ("wording/questions.yaml", "- {id: fever, ask:", "- {id: feverish, ask:", "questions.feverish"),
     "a sentence in place of a question": ("wording/questions.yaml", "without trying?", "without trying.", "questions.weight-loss"),
     "a place that answers what is not asked": ("areas.yaml", "leg-symptoms-below-knee]", "leg-symptoms-below-hip]", "areas.calf.answers"),
-    "a tick that points nowhere": ("story.yaml", "clues: [stairs]", "clues: [steps]", "told.on-stairs.clues"),
+    "a clue without a name": ("story.yaml", "- {id: stairs, name", "- {id: steps, name", "conditions.lateral-hip.clues"),
+    "a tick that points nowhere": ("story.yaml", "clues: [worse-sitting]", "clues: [worst-sitting]", "told.on-sitting.clues"),
     "a title that says nothing": ("drills/groin/side-fold-adductor.yaml", "title: ", "titel: ",
                                   "wording.side-fold-adductor"),
 }  # fmt: skip

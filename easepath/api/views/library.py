@@ -88,6 +88,7 @@ class Options(View):
     areas: list[AreaOut]
     told: list[ToldOut]
     needs: dict[str, str]
+    clues: dict[str, str]
     symptoms: list[SymptomOut]
     stop_reasons: list[SymptomOut]
     knowledge_version: str
@@ -202,6 +203,7 @@ def options_view() -> Options:
         regions=list(library.regions),
         symptoms=symptom_words(library.symptoms),
         stop_reasons=symptom_words(library.stop_reasons),
+        clues={clue.id: clue.name for clue in library.clues.values()},
         needs={need: need_words(need) for need in dict.fromkeys(n for d in library.drills.values() for n in d.needs)},
         told=[ToldOut(id=t.id, asked=t.asked, name=t.name) for t in library.told.values()],
         areas=[AreaOut(id=a.id, view=a.view, name=a.name, known=bool(a.regions)) for a in library.areas.values()],

@@ -62,9 +62,8 @@ def _strange_words(story: Story) -> Iterator[tuple[str, str]]:
     """The lists that hold what this product does not know, and what cannot be at once."""
     library = shipped_library()
     places = {f"{area}:{side}" for area in library.areas for side in ("left", "right")}
-    clues = {clue for condition in library.conditions.values() for clue in condition.clues}
     for field, known in (
-        ("places", PLACES), ("equipment", library.standins), ("areas", places), ("clues", clues),
+        ("places", PLACES), ("equipment", library.standins), ("areas", places), ("clues", library.clues),
         ("ticked", library.told), ("elsewhere_places", PLACES), ("elsewhere_equipment", library.standins),
     ):  # fmt: skip
         strange = [word for word in getattr(story, field) if word not in known]

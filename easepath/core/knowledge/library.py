@@ -51,6 +51,7 @@ class Library:
     answers: Mapping[str, models.AnswerWord]
     areas: Mapping[str, models.Area]
     told: Mapping[str, models.ToldWord]
+    clues: Mapping[str, models.ClueName]
     signs: Mapping[str, models.AnswerWord]
     symptoms: Mapping[str, models.SymptomWords]
     stop_reasons: Mapping[str, models.SymptomWords]

@@ -45,6 +45,7 @@ KINDS: dict[str, type[models.Entry]] = {
     "answers": models.AnswerWord,
     "areas": models.Area,
     "told": models.ToldWord,
+    "clues": models.ClueName,
     "signs": models.AnswerWord,
     "symptoms": models.SymptomWords,
     "stop_reasons": models.SymptomWords,

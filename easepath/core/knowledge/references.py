@@ -35,7 +35,7 @@ def known_ids(library: Library) -> dict[str, frozenset[str]]:
         "context": frozenset(library.answers),
         "flag item": frozenset(library.flag_items),
         "group": frozenset(library.groups),
-        "clue": frozenset(clue for condition in library.conditions.values() for clue in condition.clues),
+        "clue": frozenset(library.clues),
         "question": frozenset(library.flag_items) | library.contexts,
         "need": frozenset(needs),
         "joint": frozenset(joints | {"ankle"}),
@@ -79,6 +79,7 @@ def _condition(row: models.Entry) -> Iterator[Reference]:
     yield from _all("ask_factors", "factor", row.ask_factors)
     for key in ("measure", "neighbours", "withhold", "retest"):
         yield from _all(key, "measure", getattr(row, key))
+    yield from _all("clues", "clue", row.clues)
     yield from _all("observe", "observation", row.observe)
     yield from _all("ask_first", "answer", row.ask_first)
     yield from _all("withdraw_when", "answer", row.withdraw_when)

@@ -77,7 +77,7 @@ def _by_hints(library: Library, told: Told) -> Iterator[tuple[str, str]]:
 
 
 def _by_clues(library: Library, told: Told) -> Iterator[tuple[str, str]]:
-    return ((clue, clue.replace("-", " ")) for clue in told.clues if clue in library.answers)
+    return ((clue, library.clues[clue].name) for clue in told.clues if clue in library.answers)
 
 
 def _marked(library: Library, told: Told) -> Iterator[tuple[str, str, bool]]:

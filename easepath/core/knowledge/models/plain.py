@@ -110,6 +110,13 @@ class Area(Entry):
     numb: Ids = ()
 
 
+class ClueName(Entry):
+    """What a clue of the conditions is called."""
+
+    id: Id
+    name: str
+
+
 class ToldWord(Entry):
     """Something a story is asked, by its name; it points to conditions and speaks of questions, and answers none."""
 

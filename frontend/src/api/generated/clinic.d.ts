@@ -3437,6 +3437,10 @@ export interface components {
         Options: {
             /** Areas */
             areas: components["schemas"]["AreaOut"][];
+            /** Clues */
+            clues: {
+                [key: string]: string;
+            };
             /** Conditions */
             conditions: components["schemas"]["ConditionOut"][];
             /** Equipment */

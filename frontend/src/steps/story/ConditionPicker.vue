@@ -3,12 +3,14 @@ import { Input } from 'ant-design-vue'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
+import { useOptions } from '@/app/options'
 import { unwrap } from '@/shell/useVisit'
 import { useSettled } from '@/ui/useSettled'
 
 /** The complaint by name: what was told and marked puts the likeliest first, with why; the clinician picks. */
 const props = defineProps<{ modelValue?: string; words: string; areas: string[]; clues: string[]; ticked: string[]; conditions: Schemas['ConditionOut'][]; note?: string }>()
 const emit = defineEmits<{ 'update:modelValue': [value: string]; clue: [value: string] }>()
+const { options } = useOptions()
 const MOST_LIKELY = 4
 const search = ref('')
 const chosen = computed(() => props.conditions.find((one) => one.id === props.modelValue))
@@ -57,7 +59,7 @@ function pick(id: string): void {
     </div>
     <div class="clues" role="group" aria-label="True for this client?">
       <template v-if="clueList.length"><span class="small quiet">true for this client?</span>
-        <button v-for="clue in clueList" :key="clue" type="button" :aria-pressed="clues.includes(clue)" @click="emit('clue', clue)">{{ clue.replaceAll('-', ' ') }}</button></template>
+        <button v-for="clue in clueList" :key="clue" type="button" :aria-pressed="clues.includes(clue)" @click="emit('clue', clue)">{{ options?.clues[clue] ?? clue }}</button></template>
     </div>
     <p v-if="note" class="clay small" role="alert"><strong>{{ note }}</strong></p>
   </div>
