@@ -51,6 +51,7 @@ const theme = {
         </div>
       </template>
     </template>
+    <div id="open-lists" role="region" aria-label="Open list" />
   </ConfigProvider>
 </template>
 

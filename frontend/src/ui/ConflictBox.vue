@@ -20,7 +20,7 @@ const rows = computed(() => {
   <section v-if="conflict" class="stop-box" role="alertdialog" aria-label="Somebody else saved this step">
     <strong>{{ conflict.by }} saved this step in the meantime. Nothing was overwritten.</strong>
     <table>
-      <thead><tr><th></th><th>{{ conflict.by }}</th><th>you</th></tr></thead>
+      <thead><tr><th><span class="visually-hidden">field</span></th><th>{{ conflict.by }}</th><th>you</th></tr></thead>
       <tbody>
         <tr v-for="row in rows" :key="row.name"><th scope="row">{{ row.name }}</th><td>{{ row.theirs }}</td><td>{{ row.yours }}</td></tr>
       </tbody>

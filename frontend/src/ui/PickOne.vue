@@ -38,13 +38,16 @@ async function mend(now = open.value): Promise<void> {
   read?.parentElement?.querySelector('.rc-virtual-list')?.setAttribute('aria-hidden', 'true')
 }
 
+/** Lists open in a part of the page that has a name, so that nothing lies outside of every part. */
+const holder = (): HTMLElement => document.getElementById('open-lists') ?? document.body
+
 onMounted(() => mend())
 onUpdated(() => mend())
 </script>
 
 <template>
   <span ref="box" class="pick">
-    <Select :value="modelValue || undefined" :placeholder="placeholder ?? label" :allow-clear="clearable" :disabled="disabled" :size="small ? 'small' : 'middle'" :options="options.map((one) => ({ value: one.value, label: one.text }))" :show-search="search" option-filter-prop="label" :dropdown-match-select-width="false" @update:value="emit('update:modelValue', ($event ?? '') as T | '')" @dropdown-visible-change="mend" @change="mend()" />
+    <Select :value="modelValue || undefined" :placeholder="placeholder ?? label" :allow-clear="clearable" :disabled="disabled" :size="small ? 'small' : 'middle'" :options="options.map((one) => ({ value: one.value, label: one.text }))" :show-search="search" option-filter-prop="label" :dropdown-match-select-width="false" :get-popup-container="holder" @update:value="emit('update:modelValue', ($event ?? '') as T | '')" @dropdown-visible-change="mend" @change="mend()" />
   </span>
 </template>
 

@@ -11,7 +11,7 @@ const emit = defineEmits<{ choose: [drill: Schemas['DrillResponse']]; explain: [
 <template>
   <table class="drills">
     <caption class="visually-hidden">Responses of each drill</caption>
-    <thead><tr><th>drill</th><th>responses, oldest first</th><th>pain allowed</th><th>at this dose</th><th></th></tr></thead>
+    <thead><tr><th>drill</th><th>responses, oldest first</th><th>pain allowed</th><th>at this dose</th><th><span class="visually-hidden">its course</span></th></tr></thead>
     <tbody>
       <tr v-for="d in drills" :key="d.drill + d.side" :class="{ chosen: d === chosen }">
         <th scope="row"><button type="button" class="name" :aria-pressed="d === chosen" @click="emit('choose', d)">{{ d.title }}<template v-if="d.side !== 'both'">, {{ d.side }}</template></button></th>
