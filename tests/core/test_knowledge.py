@@ -55,7 +55,7 @@ DAMAGE = {
     "an item that nobody can ask": ("wording/questions.yaml", "- {id: fever, ask:", "- {id: feverish, ask:", "questions.feverish"),
     "a sentence in place of a question": ("wording/questions.yaml", "without trying?", "without trying.", "questions.weight-loss"),
     "a place that answers what is not asked": ("areas.yaml", "leg-symptoms-below-knee]", "leg-symptoms-below-hip]", "areas.calf.answers"),
-    "a clue without a name": ("story.yaml", "- {id: stairs, name", "- {id: steps, name", "conditions.lateral-hip.clues"),
+    "a clue without a name": ("conditions/kneecap-pain.yaml", "clues: {stairs: 2", "clues: {steps: 2", "conditions.kneecap-pain.clues"),
     "a tick that points nowhere": ("story.yaml", "clues: [worse-sitting]", "clues: [worst-sitting]", "told.on-sitting.clues"),
     "a title that says nothing": ("drills/groin/side-fold-adductor.yaml", "title: ", "titel: ",
                                   "wording.side-fold-adductor"),
