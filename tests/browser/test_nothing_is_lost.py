@@ -116,9 +116,15 @@ def test_a_session_without_network_is_kept_and_sent_once(live: World, page: Page
     press_strip(page, "Pain right after", 2)
     page.get_by_role("button", name="Send to the clinic").click()
     expect(page.get_by_role("status")).to_contain_text("One report is kept on this phone")
+    expect(page.get_by_text("You stopped today, and that was right.")).to_be_visible()
+    expect(page.get_by_text("kept on this phone and sent as soon as it can be")).to_be_visible()
+    expect(page.get_by_text("with the clinic")).to_have_count(0)  # one status, and a true one
+    expect(page.get_by_role("button", name="Do it once more")).to_have_count(0)
+    expect(page.get_by_role("link", name="0")).not_to_have_count(0)  # a number is called by a touch
     assert SessionLog.objects.filter(complaint=complaint).count() == before
     page.context.set_offline(False)
     expect(page.get_by_text("One report is kept")).to_be_hidden(timeout=15_000)
+    expect(page.get_by_text("The clinic has what you told and looks at it.")).to_be_visible()
     assert SessionLog.objects.filter(complaint=complaint).count() == before + 1
 
 

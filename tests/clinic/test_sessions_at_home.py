@@ -5,6 +5,8 @@ from __future__ import annotations
 import datetime as dt
 import uuid
 
+import pytest
+
 from easepath.api.views.home_sheet import home_sheet
 from easepath.api.views.respond import respond_view
 from easepath.clinic import clock
@@ -40,6 +42,18 @@ def test_a_calm_session_later_that_day_hides_no_stop_sign(world: World) -> None:
     assert home_sheet(read_complaint(fresh(world, "Marta").pk)).model_dump(mode="json")["drills"][0]["paused"]
     line = next(line for line in caseload(world.users["hanne"])["lines"] if line["name"].startswith("Marta"))
     assert (line["kind"], line["ripples"][-1]["kind"]) == ("look", "flared")
+
+
+@pytest.mark.parametrize(
+    ("symptom", "days_ago", "stopped"), [("shooting", 0, True), ("pull", 0, False), ("shooting", 1, False)]
+)
+def test_a_session_that_ended_with_a_stop_is_not_offered_again_that_day(
+    world: World, symptom: str, days_ago: int, stopped: bool
+) -> None:
+    day = TODAY - dt.timedelta(days=days_ago)
+    record_session(fresh(world, "Marta"), done(fresh(world, "Marta"), day, drills=_drills(world, "Marta", symptom)))
+    shown = home_sheet(read_complaint(fresh(world, "Marta").pk))
+    assert (shown.stopped_today, shown.done_today) == (stopped, days_ago == 0)
 
 
 def test_respond_shows_each_session_as_it_was(world: World) -> None:

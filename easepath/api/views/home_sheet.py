@@ -62,6 +62,7 @@ class HomeSheet(Sheet):
     rest_until: str | None
     today: str
     done_today: bool
+    stopped_today: bool
     mornings_open: tuple[OpenMorning, ...]
     asks_moved: bool
     nerve_symptoms: tuple[Symptom, ...]
@@ -93,11 +94,18 @@ def home_sheet(record: Record) -> HomeSheet:
         rest_until=None if until is None else str(until),
         today=str(record.today),
         done_today=any(s.date == record.today for s in effective_sessions(record)),
+        stopped_today=_stopped_today(record),
         mornings_open=mornings_open(record),
         asks_moved=asks_moved(assessment.screen),
         nerve_symptoms=tuple(sorted(ASKS_WHETHER_IT_MOVED)),
         soreness_open=soreness_open(record),
     )
+
+
+def _stopped_today(record: Record) -> bool:
+    """Whether a session of today ended with a stop: it is not done once more on the same day."""
+    told = (drill for session in effective_sessions(record) if session.date == record.today for drill in session.drills)
+    return any(drill.stopped or drill.symptom in SIGNS for drill in told)
 
 
 def _today(drills: tuple[HomeDrill, ...], stopped: Collection[str]) -> tuple[HomeDrill, ...]:

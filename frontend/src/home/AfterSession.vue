@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import PainStrip from '@/ui/PainStrip.vue'
+import CallLink from './CallLink.vue'
 import type { Report } from './useRun'
 import { phoneWords } from './words'
 
@@ -17,7 +18,7 @@ const advice = computed(() => [...new Set(signs.value.map((s) => phoneWords(prop
 <template>
   <section class="after">
     <h1>{{ stopped ? 'The session ends here' : 'That was the session' }}</h1>
-    <div v-if="signs.length" class="stop-box"><strong>A stop sign came.</strong> {{ advice }} Call {{ sheet.clinic.phone }} before the next session. {{ sheet.clinic.emergency }}</div>
+    <div v-if="signs.length" class="stop-box"><strong>A stop sign came.</strong> {{ advice }} Call <CallLink :phone="sheet.clinic.phone" /> before the next session. {{ sheet.clinic.emergency }}</div>
     <PainStrip v-model="after" label="Pain right after" large />
     <button class="act next big" :disabled="after === null" @click="emit('done', after)">Send to the clinic</button>
     <p class="quiet">Tomorrow morning this page asks how you are. That answer decides what comes next.</p>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import PainStrip from '@/ui/PainStrip.vue'
+import CallLink from './CallLink.vue'
 import type { Report, Told } from './useRun'
 import { MOVED, phoneWords, siteWords, symptomWords } from './words'
 
@@ -73,7 +74,7 @@ function send(endNow: boolean): void {
     <label v-if="ownWords" class="own">What was it? <textarea v-model="words" maxlength="400" rows="2"></textarea></label>
     <div v-if="isStop || (chosen && !ownWords)" class="stop-box" role="alert">
       <strong>{{ isStop ? 'Do not go on with this drill.' : 'Stop here for today.' }}</strong> {{ advice }}
-      <template v-if="isStop"> The clinic sees your report at once. Its number is {{ sheet.clinic.phone }}.</template>
+      <template v-if="isStop"> The clinic sees your report at once. Its number is <CallLink :phone="sheet.clinic.phone" />.</template>
     </div>
     </template>
     <p v-if="!ready && asked" class="small quiet">Tell the worst pain, what you felt and where; then it goes on.</p>

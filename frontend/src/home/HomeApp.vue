@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import { newId } from '@/ui/newId'
 import AfterSession from './AfterSession.vue'
+import CallLink from './CallLink.vue'
 import MorningCard from './MorningCard.vue'
 import SessionPlayer from './SessionPlayer.vue'
 import SorenessCard from './SorenessCard.vue'
@@ -16,6 +17,10 @@ const token = location.pathname.split('/')[2] ?? ''
 const { sheet, problem, read } = useSheet(token)
 const told = ref(new Set<string>())
 const sentToday = ref(false)
+/** a stop holds here at once, whether the clinic knows it yet or not */
+const stoppedNow = ref(false)
+const isStop = (told: Pick<HomeSchemas['DrillDone'], 'symptom' | 'stopped'>): boolean => !!told.stopped || (sheet.value?.stop_symptoms ?? []).some((sign) => sign === told.symptom)
+const stoppedToday = computed(() => stoppedNow.value || outbox.letters.value.some((letter) => letter.kind === 'session' && letter.body.date === sheet.value?.today && letter.body.drills.some(isStop)))
 const outbox = useOutbox(token)
 /** what is told before the session begins; a session under way keeps its own */
 const chosen = ref<Today>(AS_HANDED_OVER)
@@ -63,6 +68,7 @@ async function finish(after: number | null): Promise<void> {
   const note = leftOut.length ? `Left out: ${leftOut.join(', ')}`.slice(0, 400) : ''
   run.clear()
   sentToday.value = true
+  stoppedNow.value ||= drills.some(isStop)
   if (drills.length) await outbox.send({ kind: 'session', body: { id: newId(), version: state.version, date: state.date, before: state.before, after, drills, note, corrects: null } })
   await load()
 }
@@ -78,15 +84,15 @@ async function finish(after: number | null): Promise<void> {
     <template v-else>
       <p v-if="outbox.letters.value.length" class="unsent" role="status">
         {{ outbox.letters.value.length === 1 ? 'One report is' : `${outbox.letters.value.length} reports are` }} kept on this phone and will be sent.
-        <template v-if="outbox.refused.value">The clinic could not take it: {{ outbox.refused.value.title }}. Please call {{ phone }}.</template>
+        <template v-if="outbox.refused.value">The clinic could not take it: {{ outbox.refused.value.title }}. Please call <CallLink :phone="phone" />.</template>
       </p>
       <section v-if="outbox.aside.value.length" class="unsent" role="status">
-        <p>The clinic could not take {{ outbox.aside.value.length === 1 ? 'a report' : `${outbox.aside.value.length} reports` }} from this phone. Please call {{ phone }} and tell them how it went.</p>
+        <p>The clinic could not take {{ outbox.aside.value.length === 1 ? 'a report' : `${outbox.aside.value.length} reports` }} from this phone. Please call <CallLink :phone="phone" /> and tell them how it went.</p>
         <button class="act" type="button" @click="outbox.toldAside">I have told the clinic</button>
       </section>
       <section v-if="sheet.withheld" class="stop-box">
         <h1>Please pause your program</h1>
-        <p>The clinic wants to talk with you, or a doctor must see you, before you go on. Call {{ phone }}.</p>
+        <p>The clinic wants to talk with you, or a doctor must see you, before you go on. Call <CallLink :phone="phone" />.</p>
         <p>{{ sheet.clinic.emergency }}</p>
       </section>
       <SessionPlayer v-else-if="run.state.value && !run.state.value.finished" :run="run" :sheet="today" />
@@ -94,7 +100,7 @@ async function finish(after: number | null): Promise<void> {
       <template v-else>
         <MorningCard v-for="m in mornings" :key="m.session" :date="m.date" :today="sheet.today" @told="(pain, unusual) => tellMorning(m.session, pain, unusual)" />
         <SorenessCard v-for="one in soreness" :key="one.session" :date="one.date" :today="sheet.today" @told="(gone) => tellSoreness(one, gone)" />
-        <SheetView v-model:today="chosen" :sheet="today" :done="sheet.done_today || sentToday" :sign="unsentSign" @begin="(before) => run.begin(before, chosen)" />
+        <SheetView v-model:today="chosen" :sheet="today" :done="sheet.done_today || sentToday" :waiting="outbox.letters.value.length > 0" :stopped="sheet.stopped_today || stoppedToday" :sign="unsentSign" @begin="(before) => run.begin(before, chosen)" />
       </template>
     </template>
   </main>

@@ -10,14 +10,18 @@ import TapeLine from '@/ui/TapeLine.vue'
 import { sided, sidesWords } from '@/ui/sides'
 import { minutesWords } from '@/ui/tape'
 import { asksBetter, type Today } from './arranged'
+import CallLink from './CallLink.vue'
 import StopSigns from './StopSigns.vue'
 import { phoneWords } from './words'
 
 /** The current sheet: what to have ready, the drills, what to leave out, and the way into the session. */
-const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; done: boolean; sign?: string }>()
+const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; done: boolean; /** a report is still on this phone */ waiting: boolean; stopped: boolean; sign?: string }>()
 const emit = defineEmits<{ begin: [before: number | null] }>()
 const today = defineModel<Today>('today', { required: true })
 const asking = ref(false)
+/** the clinic asked for rest: whoever begins all the same says that the clinic told so */
+const resting = computed(() => !!props.sheet.rest_until && props.sheet.rest_until >= props.sheet.today)
+const allowed = ref(false)
 const before = ref<number | null>(null)
 const opened = ref<number | null>(null)
 /** a sign that ends every drill: the clinic has it, or it waits on this phone to be sent */
@@ -32,11 +36,12 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
     <div v-if="ending" class="stop-box" role="alert">
       <p><strong>Do no drill for now.</strong> You told us of a sign that stops the whole program.</p>
       <p>{{ phoneWords(sheet, ending) }}</p>
-      <p>The clinic will talk with you before you go on: {{ sheet.clinic.phone }}.</p>
+      <p>The clinic will talk with you before you go on: <CallLink :phone="sheet.clinic.phone" />.</p>
     </div>
-    <p v-else-if="done" class="known-box">Today’s session is with the clinic. Tomorrow morning we ask how you are; that answer decides what comes next.</p>
+    <p v-else-if="stopped" class="stop-box"><strong>You stopped today, and that was right.</strong> No more today. {{ waiting ? 'What you told is kept on this phone and sent as soon as it can be.' : 'The clinic has what you told and looks at it.' }} If it does not settle, call <CallLink :phone="sheet.clinic.phone" />.</p>
+    <p v-else-if="done && !waiting" class="known-box">Today’s session is with the clinic. Tomorrow morning we ask how you are; that answer decides what comes next.</p>
     <p v-if="sheet.rest_until && !ending" class="stop-box"><strong>Rest up to and with {{ shortDate(sheet.rest_until) }}.</strong> The last session was too much; the clinic makes the next one easier. Rest days are part of the plan.</p>
-    <p v-if="!sheet.drills.length" class="known-box">There is nothing to do for now. The clinic will be in touch, or call {{ sheet.clinic.phone }}.</p>
+    <p v-if="!sheet.drills.length" class="known-box">There is nothing to do for now. The clinic will be in touch, or call <CallLink :phone="sheet.clinic.phone" />.</p>
     <template v-else>
       <template v-if="sheet.elsewhere">
         <ChoiceRow keep label="Where are you today?" :options="[{ value: 'home', text: 'at home' }, { value: 'there', text: sheet.elsewhere.name }]" :model-value="today.there ? 'there' : 'home'" @update:model-value="today = { ...today, there: $event === 'there' }" />
@@ -75,7 +80,12 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
       </ol>
       <div v-if="sheet.desk.length"><p><strong>Breaks at work</strong></p><p v-for="one in sheet.desk" :key="one.at">{{ one.at }} {{ one.drills.map(sided).join(', ') }}</p></div>
       <p v-if="sheet.leave_out.length"><strong>Leave out for now:</strong> {{ sheet.leave_out.join('; ') }}.</p>
-      <p v-if="ending || allPaused" class="quiet">{{ ending ? 'The session comes back when the clinic has talked with you.' : 'Every drill is paused until the clinic has talked with you.' }}</p>
+      <p v-if="ending || allPaused || stopped" class="quiet">{{ ending ? 'The session comes back when the clinic has talked with you.' : stopped ? 'The session comes back tomorrow, without what has to rest.' : 'Every drill is paused until the clinic has talked with you.' }}</p>
+      <div v-else-if="asking && resting && !allowed" class="ask">
+        <p><strong>The clinic asks you to rest up to and with {{ shortDate(sheet.rest_until!) }}.</strong> Begin only if they told you to go on.</p>
+        <button class="act next big" @click="asking = false">I rest today</button>
+        <button class="act big" @click="allowed = true">They told me to go on</button>
+      </div>
       <div v-else-if="asking" class="ask">
         <ChoiceRow v-if="asksBetter(sheet)" label="Which side moves better today? You begin with it." :options="[{ value: 'left', text: 'left' }, { value: 'right', text: 'right' }]" :model-value="today.better" @update:model-value="today = { ...today, better: $event }" />
         <PainStrip v-model="before" label="Before you begin: pain now" large />
@@ -83,7 +93,7 @@ const allPaused = computed(() => props.sheet.drills.every((drill) => drill.pause
       </div>
       <button v-else class="act next big" @click="asking = true">{{ done ? 'Do it once more' : 'Start the session' }}</button>
     </template>
-    <div class="stop-box"><strong>Stop and call {{ sheet.clinic.phone }}</strong> for a sharp or shooting pain, tingling or numbness, locking or giving way, or pain still worse the next morning.</div>
+    <div class="stop-box"><strong>Stop and call <CallLink :phone="sheet.clinic.phone" /></strong> for a sharp or shooting pain, tingling or numbness, locking or giving way, or pain still worse the next morning.</div>
     <div class="stop-box"><strong>{{ sheet.emergency_line }}</strong> {{ sheet.emergencies.join('; ') }}. {{ sheet.clinic.emergency }}</div>
     <p class="small quiet">Made with a licensed professional. It is no diagnosis. The surgeon’s protocol wins. Check chairs and supports before use.</p>
   </section>

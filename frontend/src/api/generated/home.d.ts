@@ -381,6 +381,8 @@ export interface components {
             stop_reasons: components["schemas"]["SymptomOut"][];
             /** Stop Symptoms */
             stop_symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
+            /** Stopped Today */
+            stopped_today: boolean;
             suspended: components["schemas"]["SymptomOut"] | null;
             /** Symptom Words */
             symptom_words: components["schemas"]["SymptomOut"][];

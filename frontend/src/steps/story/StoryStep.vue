@@ -123,24 +123,22 @@ function toggleClue(clue: string): void {
               <DayBox id="since" label="Since" :model-value="story.since ?? null" :invalid="!!note('since')" @update:model-value="story.since = $event" />
               <FieldNote :text="note('since')" />
             </label>
+            <NumberField v-model="story.stiff_minutes" label="Stiff on getting up" unit="min" :note="note('stiff_minutes')" />
           </div>
           <ChoiceRow :model-value="settle" label="How long it takes to settle" :options="SETTLE" :note="note('settle_minutes')"
             @update:model-value="(v) => (story!.settle_minutes = v ? Number(v) : null)" />
-          <div class="pair">
-            <ChoiceRow v-model="story.wakes" label="Wakes at night" :options="[{ value: 'no', text: 'never' }, { value: 'sometimes', text: 'sometimes' }, { value: 'most-nights', text: 'most nights' }]" />
-            <NumberField v-model="story.stiff_minutes" label="Stiff on getting up" unit="min" :note="note('stiff_minutes')" />
+          <ChoiceRow v-model="story.wakes" label="Wakes at night" :options="[{ value: 'no', text: 'never' }, { value: 'sometimes', text: 'sometimes' }, { value: 'most-nights', text: 'most nights' }]" />
+          <div class="pains">
+            <PainStrip v-model="story.pain_now" label="Pain now" :note="note('pain_now')" />
+            <PainStrip v-model="story.pain_rest" label="At rest" :note="note('pain_rest')" />
+            <PainStrip v-model="story.pain_worst" label="Worst" :note="note('pain_worst')" />
+            <PainStrip v-model="story.pain_usual" label="Usual" :note="note('pain_usual')" />
+            <PainStrip v-model="story.pain_morning" label="On getting up" :note="note('pain_morning')" />
+            <div class="known-box" aria-live="polite">
+              <template v-if="frame?.irritability_open.length"><strong>Irritability: not known yet.</strong> <span class="small">Four answers decide it; {{ frame.irritability_open.length === 1 ? 'one is' : `${['', '', 'two', 'three', 'four'][frame.irritability_open.length]} are` }} missing: {{ frame.irritability_open.join(', ') }}. Until then it counts as {{ frame.irritability }}.</span></template>
+              <template v-else><strong>Irritability {{ frame?.irritability }}.</strong> <span class="small">{{ frame?.irritability_reasons.join('; ') }}</span></template>
+            </div>
           </div>
-        </div>
-      </div>
-      <div class="pains">
-        <PainStrip v-model="story.pain_now" label="Pain now" :note="note('pain_now')" />
-        <PainStrip v-model="story.pain_rest" label="At rest" :note="note('pain_rest')" />
-        <PainStrip v-model="story.pain_worst" label="Worst" :note="note('pain_worst')" />
-        <PainStrip v-model="story.pain_usual" label="Usual" :note="note('pain_usual')" />
-        <PainStrip v-model="story.pain_morning" label="On getting up" :note="note('pain_morning')" />
-        <div class="known-box" aria-live="polite">
-          <template v-if="frame?.irritability_open.length"><strong>Irritability: not known yet.</strong> <span class="small">Four answers decide it; {{ frame.irritability_open.length === 1 ? 'one is' : `${['', '', 'two', 'three', 'four'][frame.irritability_open.length]} are` }} missing: {{ frame.irritability_open.join(', ') }}. Until then it counts as {{ frame.irritability }}.</span></template>
-          <template v-else><strong>Irritability {{ frame?.irritability }}.</strong> <span class="small">{{ frame?.irritability_reasons.join('; ') }}</span></template>
         </div>
       </div>
     </template>
@@ -156,6 +154,6 @@ function toggleClue(clue: string): void {
 .label { display: grid; gap: 0.1rem; font-size: 0.9rem; color: var(--ink-2); }
 .pair { display: flex; gap: 0.4rem 1.2rem; flex-wrap: wrap; align-items: start; }
 .col :deep(.options button) { padding: 0 0.65rem; }
-.pains { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(330px, 100%), 1fr)); gap: 0.2rem 1.2rem; margin-top: 0.3rem; }
+.pains { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(300px, 100%), 1fr)); gap: 0.2rem 1.2rem; }
 @media (max-width: 1000px) { .grid, .pains { grid-template-columns: 1fr; } }
 </style>

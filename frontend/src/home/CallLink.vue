@@ -1,0 +1,10 @@
+<script setup lang="ts">
+/** A telephone number that is called by a touch. */
+defineProps<{ phone: string | undefined }>()
+</script>
+
+<template><a v-if="phone" class="call" :href="`tel:${phone.replace(/[^\d+]/g, '')}`">{{ phone }}</a></template>
+
+<style scoped>
+.call { color: inherit; font-weight: 600; white-space: nowrap; display: inline-block; padding: 0.35rem 0; }
+</style>
