@@ -106,7 +106,11 @@ def test_a_session_without_network_is_kept_and_sent_once(live: World, page: Page
     page.get_by_role("button", name="Start the session").click()
     press_strip(page, "Before you begin: pain now", 1)
     page.get_by_role("button", name="Begin", exact=True).click()
-    page.get_by_role("button", name="It hurts: stop").click()
+    with page.expect_response(lambda answer: answer.url.endswith("/sessions") and answer.ok):
+        page.get_by_role("button", name="It hurts: stop").click()
+    expect(page.get_by_text("The clinic knows that you stopped.")).to_be_visible()
+    stop = SessionLog.objects.filter(complaint=complaint).latest("received_at")
+    assert stop.drills.get(position=0).stopped.startswith("pressed “It hurts: stop”")  # told at the press
     page.reload()  # a closed tab: the session waits where it was
     press_strip(page, "Worst pain during it", 3)
     page.get_by_role("button", name="a sharp pain").click()
@@ -121,11 +125,12 @@ def test_a_session_without_network_is_kept_and_sent_once(live: World, page: Page
     expect(page.get_by_text("with the clinic")).to_have_count(0)  # one status, and a true one
     expect(page.get_by_role("button", name="Do it once more")).to_have_count(0)
     expect(page.get_by_role("link", name="0")).not_to_have_count(0)  # a number is called by a touch
-    assert SessionLog.objects.filter(complaint=complaint).count() == before
+    assert SessionLog.objects.filter(complaint=complaint).count() == before + 1
     page.context.set_offline(False)
     expect(page.get_by_text("One report is kept")).to_be_hidden(timeout=15_000)
     expect(page.get_by_text("The clinic has what you told and looks at it.")).to_be_visible()
-    assert SessionLog.objects.filter(complaint=complaint).count() == before + 1
+    assert SessionLog.objects.filter(complaint=complaint).count() == before + 2
+    assert [row.symptom for row in SessionLog.objects.get(corrects=stop).drills.all()] == ["sharp"]
 
 
 def test_a_dead_link_says_whom_to_call(live: World, page: Page, live_server: Any) -> None:

@@ -12,7 +12,7 @@ type Symptom = Report['symptom']
 type Sheet = HomeSchemas['HomeSheet']
 
 /** How a drill went: worst pain, what was felt, and where. A stop sign ends the drill and says what to do at once. */
-const props = defineProps<{ drill: HomeSchemas['HomeDrill']; share: number; sheet: Sheet }>()
+const props = defineProps<{ drill: HomeSchemas['HomeDrill']; share: number; sheet: Sheet; /** stop was pressed: whether the clinic knows it */ hurt?: 'sent' | 'kept' | '' }>()
 const emit = defineEmits<{ report: [report: Told]; notToday: []; end: [] }>()
 const during = ref<number | null>(null)
 const symptom = ref<Symptom>('')
@@ -62,7 +62,8 @@ function send(endNow: boolean): void {
       <ChoiceRow v-model="much" label="How much of it did you do today?" :options="[...MUCH]" />
       <button v-if="much === 'none'" type="button" class="act next big" @click="emit('notToday')">Go on</button>
     </template>
-    <p v-else class="quiet">{{ share >= 100 ? 'done' : `${share} % done` }}. How was it?</p>
+    <div v-if="hurt" class="stop-box" role="status"><strong>Stopped.</strong> {{ hurt === 'sent' ? 'The clinic knows that you stopped.' : 'That you stopped is kept on this phone and sent as soon as it can be.' }} If it is bad, call <CallLink :phone="sheet.clinic.phone" />.</div>
+    <p v-if="!drill.beside" class="quiet">{{ share >= 100 ? 'done' : `${share} % done` }}. How was it?</p>
     <template v-if="asked">
     <PainStrip v-model="during" label="Worst pain during it" large />
     <ChoiceRow v-model="symptom" label="What did you feel?" :options="usual" />

@@ -10,7 +10,7 @@ import SorenessCard from './SorenessCard.vue'
 import SheetView from './SheetView.vue'
 import { arranged, AS_HANDED_OVER, type Today } from './arranged'
 import { useOutbox } from './outbox'
-import { useRun, type UseRunReturn } from './useRun'
+import { useRun, type Report, type UseRunReturn } from './useRun'
 import { useSheet } from './useSheet'
 
 const token = location.pathname.split('/')[2] ?? ''
@@ -58,18 +58,37 @@ async function tellSoreness(one: HomeSchemas['OpenSoreness'], gone: boolean): Pr
   await outbox.send({ kind: 'morning', body: { id: newId(), session: one.session, pain: one.pain, unusual: one.unusual, gone_48h: gone } })
 }
 
+/** What the clinic reads of a stop until more is told of it. */
+const PRESSED = 'pressed “It hurts: stop”; nothing more told yet'
+const NOTHING_YET = { during: null, symptom: '', felt: '' } as const
+
+function drillsTold(reports: Record<string, Report>): HomeSchemas['DrillDone'][] {
+  return (today.value?.drills ?? []).filter((d) => reports[d.drill]).map((d) => ({ drill: d.drill, side: d.side, moved: '' as const, stopped: '', ...reports[d.drill]! }))
+}
+
+/** A stop is told at the press: a phone that closes now loses nothing, and what is told later corrects it. */
+async function stop(): Promise<void> {
+  run.stopDrill()
+  const state = run.state.value
+  const drill = state?.asking == null ? undefined : today.value?.drills[state.asking]
+  if (!state || !drill) return
+  const pressed: Report = { done_pct: state.doneShare, ...NOTHING_YET, ...state.reports[drill.drill], stopped: PRESSED }
+  const drills = drillsTold({ ...state.reports, [drill.drill]: pressed })
+  const [id, corrects] = [newId(), state.sent ?? null]
+  state.sent = id
+  await outbox.send({ kind: 'session', body: { id, version: state.version, date: state.date, before: state.before, after: null, drills, note: '', corrects } })
+}
+
 async function finish(after: number | null): Promise<void> {
   const [state, played] = [run.state.value, today.value]
   if (!state || !played) return
-  const drills = played.drills
-    .filter((d) => state.reports[d.drill])
-    .map((d) => ({ drill: d.drill, side: d.side, moved: '' as const, stopped: '', ...state.reports[d.drill]! }))
+  const drills = drillsTold(state.reports)
   const leftOut = played.drills.filter((d) => state.leftOut.includes(d.drill) && !state.reports[d.drill]).map((d) => d.title)
   const note = leftOut.length ? `Left out: ${leftOut.join(', ')}`.slice(0, 400) : ''
   run.clear()
   sentToday.value = true
   stoppedNow.value ||= drills.some(isStop)
-  if (drills.length) await outbox.send({ kind: 'session', body: { id: newId(), version: state.version, date: state.date, before: state.before, after, drills, note, corrects: null } })
+  if (drills.length) await outbox.send({ kind: 'session', body: { id: newId(), version: state.version, date: state.date, before: state.before, after, drills, note, corrects: state.sent ?? null } })
   await load()
 }
 </script>
@@ -95,7 +114,7 @@ async function finish(after: number | null): Promise<void> {
         <p>The clinic wants to talk with you, or a doctor must see you, before you go on. Call <CallLink :phone="phone" />.</p>
         <p>{{ sheet.clinic.emergency }}</p>
       </section>
-      <SessionPlayer v-else-if="run.state.value && !run.state.value.finished" :run="run" :sheet="today" />
+      <SessionPlayer v-else-if="run.state.value && !run.state.value.finished" :run="run" :sheet="today" :waiting="outbox.letters.value.length > 0" @stop="stop" />
       <AfterSession v-else-if="run.state.value?.finished" :sheet="today" :reports="run.state.value.reports" @done="finish" />
       <template v-else>
         <MorningCard v-for="m in mornings" :key="m.session" :date="m.date" :today="sheet.today" @told="(pain, unusual) => tellMorning(m.session, pain, unusual)" />

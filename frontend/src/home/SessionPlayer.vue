@@ -11,7 +11,8 @@ import type { UseRunReturn } from './useRun'
 import { sideWords } from './words'
 
 /** The guided session: one thing at a time, big, with the tape running under a fixed pointer. */
-const props = defineProps<{ run: UseRunReturn; sheet: HomeSchemas['HomeSheet'] }>()
+const props = defineProps<{ run: UseRunReturn; sheet: HomeSchemas['HomeSheet']; /** a report is still on this phone */ waiting: boolean }>()
+const emit = defineEmits<{ stop: [] }>()
 const state = computed(() => props.run.state.value!)
 const stretch = computed(() => props.run.stretch.value)
 const index = computed(() => props.run.drillIndex.value)
@@ -57,7 +58,7 @@ const now = computed(() => {
 
 <template>
   <section class="player" aria-label="Session">
-    <DrillReport v-if="state.asking !== null && drill" :key="state.asking" :drill="drill" :share="state.doneShare" :sheet="sheet"
+    <DrillReport v-if="state.asking !== null && drill" :key="state.asking" :drill="drill" :share="state.doneShare" :sheet="sheet" :hurt="state.hurt === state.asking ? (waiting ? 'kept' : 'sent') : ''"
       @report="run.report" @not-today="run.notToday" @end="run.finishNow" />
     <template v-else>
       <p class="top small quiet">
@@ -92,7 +93,7 @@ const now = computed(() => {
       </div>
       <div class="acts">
         <button class="act next" @click="run.toggle()">{{ run.running.value ? 'Pause' : 'Go on' }}</button>
-        <button class="act stop" @click="run.stopDrill()">It hurts: stop</button>
+        <button class="act stop" @click="emit('stop')">It hurts: stop</button>
       </div>
     </template>
   </section>

@@ -33,6 +33,10 @@ export interface RunState {
   spent: Record<number, number>
   /** drills that were passed over without being done */
   leftOut: string[]
+  /** the report of this session that is on its way or with the clinic: what is told later corrects it */
+  sent?: string
+  /** the drill at which "It hurts: stop" was pressed, until it is told of */
+  hurt?: number
   /** what was told before it began; a session kept from before has nothing of it */
   today?: Today
 }
@@ -199,8 +203,11 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     const at = state.value?.at ?? 0
     const done = spans(placed.value).filter((span) => span.end <= at).at(-1)
     const index = drillIndex.value ?? done?.index ?? null
-    if (index !== null) ask(index, share(index))
-    else running.value = false
+    if (index === null) running.value = false
+    else {
+      ask(index, share(index))
+      if (state.value) state.value.hurt = index
+    }
   }
 
   function skip(): void {
@@ -243,6 +250,7 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     const drill = sheet.value?.drills[run.asking]
     if (drill) run.reports[drill.drill] = { done_pct: run.doneShare, ...given }
     run.asking = null
+    delete run.hurt
     goOn()
   }
 
