@@ -127,6 +127,8 @@ async function finish(after: number | null): Promise<void> {
 
 <style scoped>
 .phone { max-width: 480px; margin: 0 auto; padding: 1rem 1.1rem 1.5rem; min-height: 100vh; display: flex; flex-direction: column; gap: 0.9rem; font-size: 1.06rem; }
+/* fingers, also where a device does not say that it has them */
+.phone :deep(.options button) { min-height: 48px; }
 .dead { display: grid; gap: 0.6rem; margin-top: 20vh; }
 .unsent { border-left: 4px dotted var(--ink); padding: 0.4rem 0.8rem; background: var(--card); }
 </style>
