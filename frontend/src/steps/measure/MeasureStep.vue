@@ -247,7 +247,7 @@ const announced = computed(() => tests.value.filter((one) => fresh.value.include
 .bench-head h2 { flex: 1 1 12rem; }
 .sides { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 1rem; }
 .sides.one { grid-template-columns: minmax(0, 1fr); }
-.link { border: 0; background: none; font: inherit; color: var(--river); text-decoration: underline; cursor: pointer; min-height: 32px; padding: 0 0.6rem 0 0; }
+.link { border: 0; background: none; font: inherit; color: var(--river); text-decoration: underline; cursor: pointer; min-height: 32px; padding: 0 0.6rem 0 0; justify-self: start; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
 @media (max-width: 700px) { .two { grid-template-columns: minmax(0, 1fr); } }
 </style>
