@@ -10,7 +10,6 @@ import { useIdle } from './useIdle'
 import { finding } from '@/shell/finding'
 
 const AccountPage = defineAsyncComponent(() => import('@/account/AccountPage.vue'))
-
 const FindAnything = defineAsyncComponent(() => import('@/shell/FindAnything.vue'))
 const session = useSession()
 onMounted(session.find)

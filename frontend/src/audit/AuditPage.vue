@@ -11,8 +11,8 @@ import DayBox from '@/ui/DayBox.vue'
 import PageBar from '@/ui/PageBar.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { saveFile } from '@/ui/saveFile'
-import { actWords, detailWords } from './words'
 import WaitingLines from '@/ui/WaitingLines.vue'
+import { actWords, detailWords } from './words'
 
 /** The trail for leads: who did what to whom and when, a hundred at a time, filtered in the address, as a table to take along. */
 const route = useRoute()

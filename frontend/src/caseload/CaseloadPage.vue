@@ -9,6 +9,7 @@ import { unwrap } from '@/shell/useVisit'
 import { draftsWaiting } from '@/ui/draftOwner'
 import PickOne from '@/ui/PickOne.vue'
 import RippleLine from '@/ui/RippleLine.vue'
+import WaitingLines from '@/ui/WaitingLines.vue'
 import NewClient from './NewClient.vue'
 import { FILTERS, isOf, matches, people, SORTS, sorted, type Filter, type Sort } from './people'
 import PeopleTable from './PeopleTable.vue'
@@ -58,7 +59,6 @@ const today = computed(() => {
   return day.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
 })
 const leaving = ref(false)
-import WaitingLines from '@/ui/WaitingLines.vue'
 
 /** What has not reached the clinic is forgotten at signing out, since others use this computer: that is said first. */
 function leave(): void {

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { shortDate } from '@/ui/dates'
 import { stops, type Line } from './people'
+import { callAddress } from '@/ui/telephone'
 
 /** Who told of a stop sign that nobody has answered: whom to call first, on which number. */
 const props = defineProps<{ lines: Line[]; today: string; may: boolean }>()
@@ -19,7 +20,7 @@ const when = (at: string, date: string): string => (date === props.today && at ?
         <span><strong>{{ one.line.name }}</strong> {{ one.sign.words }}<template v-if="one.sign.pain !== null">, {{ one.sign.pain }} of 10</template>, in <strong>{{ one.sign.drill }}</strong></span>
         <span v-if="one.line.telephone" class="number">{{ one.line.telephone }}</span>
         <span v-else class="small">no telephone number is kept</span>
-        <a v-if="one.line.telephone" class="act call" :href="`tel:${one.line.telephone.replace(/[^\d+]/g, '')}`">Call<span class="visually-hidden"> {{ one.line.name }}</span></a>
+        <a v-if="one.line.telephone" class="act call" :href="callAddress(one.line.telephone)">Call<span class="visually-hidden"> {{ one.line.name }}</span></a>
         <span v-else />
         <button v-if="may" type="button" class="act call" @click="emit('answer', one.line)">Answer<span class="visually-hidden"> {{ one.sign.words }} of {{ one.line.name }}</span></button>
       </li>

@@ -4,14 +4,14 @@ import type { HomeSchemas } from '@/api/client'
 import PainStrip from '@/ui/PainStrip.vue'
 import CallLink from './CallLink.vue'
 import type { Report } from './useRun'
-import { phoneWords } from './words'
+import { isStop, phoneWords } from './words'
 
 /** Right after the last drill: pain now, and what happens next. */
 const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; reports: Record<string, Report> }>()
 const emit = defineEmits<{ done: [after: number | null] }>()
 const after = ref<number | null>(null)
 const signs = computed(() => Object.values(props.reports).map((r) => r.symptom).filter((s) => props.sheet.stop_symptoms.some((sign) => sign === s)))
-const stopped = computed(() => signs.value.length > 0 || Object.values(props.reports).some((r) => r.stopped))
+const stopped = computed(() => Object.values(props.reports).some((r) => isStop(props.sheet, r)))
 const advice = computed(() => [...new Set(signs.value.map((s) => phoneWords(props.sheet, s)))].join(' '))
 </script>
 

@@ -12,6 +12,7 @@ import { arranged, AS_HANDED_OVER, type Today } from './arranged'
 import { useOutbox } from './outbox'
 import { useRun, type Report, type UseRunReturn } from './useRun'
 import { useSheet } from './useSheet'
+import { isStop } from './words'
 
 const token = location.pathname.split('/')[2] ?? ''
 const { sheet, problem, read } = useSheet(token)
@@ -19,8 +20,8 @@ const told = ref(new Set<string>())
 const sentToday = ref(false)
 /** a stop holds here at once, whether the clinic knows it yet or not */
 const stoppedNow = ref(false)
-const isStop = (told: Pick<HomeSchemas['DrillDone'], 'symptom' | 'stopped'>): boolean => !!told.stopped || (sheet.value?.stop_symptoms ?? []).some((sign) => sign === told.symptom)
-const stoppedToday = computed(() => stoppedNow.value || outbox.letters.value.some((letter) => letter.kind === 'session' && letter.body.date === sheet.value?.today && letter.body.drills.some(isStop)))
+const ends = (drill: HomeSchemas['DrillDone']): boolean => isStop(sheet.value, drill)
+const stoppedToday = computed(() => stoppedNow.value || outbox.letters.value.some((letter) => letter.kind === 'session' && letter.body.date === sheet.value?.today && letter.body.drills.some(ends)))
 const outbox = useOutbox(token)
 /** what is told before the session begins; a session under way keeps its own */
 const chosen = ref<Today>(AS_HANDED_OVER)
@@ -87,7 +88,7 @@ async function finish(after: number | null): Promise<void> {
   const note = leftOut.length ? `Left out: ${leftOut.join(', ')}`.slice(0, 400) : ''
   run.clear()
   sentToday.value = true
-  stoppedNow.value ||= drills.some(isStop)
+  stoppedNow.value ||= drills.some(ends)
   if (drills.length) await outbox.send({ kind: 'session', body: { id: newId(), version: state.version, date: state.date, before: state.before, after, drills, note, corrects: state.sent ?? null } })
   await load()
 }

@@ -3,6 +3,7 @@ import type { HomeSchemas } from '@/api/client'
 import { place, runs, spans, type Placed } from '@/ui/tape'
 import type { Today } from './arranged'
 import { useAwake } from './useAwake'
+import { isStop } from './words'
 
 export interface Report {
   done_pct: number
@@ -102,7 +103,7 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     if (!run || !drill) return false
     const told = run.reports[drill.drill]
     if (drill.paused || run.leftOut.includes(drill.drill)) return true
-    const stopped = !!told && (!!told.stopped || (sheet.value?.stop_symptoms ?? []).some((symptom) => symptom === told.symptom))
+    const stopped = !!told && isStop(sheet.value, told)
     return drill.rest ? stopped : !!told
   }
 

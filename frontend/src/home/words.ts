@@ -8,6 +8,11 @@ export const SYMPTOMS: Record<string, string> = {
   'giving-way': 'it gave way',
 }
 
+/** Whether what was told of a drill ended it: a sign that stops, or a reason to break off. */
+export function isStop(sheet: Pick<HomeSchemas['HomeSheet'], 'stop_symptoms'> | null, told: { symptom?: string; stopped?: string }): boolean {
+  return !!told.stopped || (sheet?.stop_symptoms ?? []).some((sign) => sign === told.symptom)
+}
+
 type Worded = Pick<HomeSchemas['HomeSheet'], 'clinic'> & Partial<Pick<HomeSchemas['HomeSheet'], 'symptom_words'>>
 
 /** How a symptom is called; a sheet that the phone kept from before has no words of its own. */

@@ -7,6 +7,7 @@ import { shortDate } from '@/ui/dates'
 import DayBox from '@/ui/DayBox.vue'
 import FieldNote from '@/ui/FieldNote.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
+import { callAddress } from '@/ui/telephone'
 
 /** Who, how reached, and what was agreed; kept when it is said so, and nothing is overwritten that somebody changed meanwhile. */
 const props = defineProps<{ person: Schemas['PersonOut']; today: string; may: boolean }>()
@@ -42,7 +43,7 @@ async function save(): Promise<void> {
       <label>Language<Input v-model:value="form.language" name="language" :maxlength="40" :disabled="!may" placeholder="reads best in" /></label>
     </div>
     <h2>Contact</h2>
-    <label>Telephone <a v-if="person.telephone" class="small" :href="`tel:${person.telephone.replaceAll(' ', '')}`">call</a><Input v-model:value="form.telephone" name="telephone" type="tel" :maxlength="40" :disabled="!may" /><FieldNote :text="note('telephone')" /></label>
+    <label>Telephone <a v-if="person.telephone" class="small" :href="callAddress(person.telephone)">call</a><Input v-model:value="form.telephone" name="telephone" type="tel" :maxlength="40" :disabled="!may" /><FieldNote :text="note('telephone')" /></label>
     <label>E-mail <a v-if="person.email" class="small" :href="`mailto:${person.email}`">write</a><Input v-model:value="form.email" name="email" :maxlength="100" :disabled="!may" /><FieldNote :text="note('email')" /></label>
     <Checkbox :checked="form.consent_on !== null" :disabled="!may" @change="form.consent_on = form.consent_on === null ? today : null">{{ form.consent_on ? `Agreed on ${shortDate(form.consent_on)}: a sheet by phone, and what is told at home is kept` : 'Agrees to a sheet by phone, and that what is told at home is kept' }}</Checkbox>
     <FieldNote :text="note('consent_on')" />

@@ -21,20 +21,19 @@ const route = useRoute()
 const search = ref(typeof route.query.factor === 'string' ? route.query.factor : '')
 watch(() => route.query.factor, (name) => { if (typeof name === 'string') search.value = name })
 const byId = computed(() => new Map((options.value?.factors ?? []).map((f) => [f.id, f])))
+const unlisted = computed(() => {
+  const listed = new Set(props.modelValue.map((f) => f.factor))
+  return (options.value?.factors ?? []).filter((f) => !listed.has(f.id))
+})
 const found = computed(() => {
   const text = search.value.trim().toLowerCase()
-  const listed = new Set(props.modelValue.map((f) => f.factor))
-  const all = (options.value?.factors ?? []).filter((f) => !listed.has(f.id))
-  if (!text) return all.filter((f) => props.view.ask_factors.includes(f.id)).map((factor) => ({ factor, by: '' }))
-  return findFactors(text, all).slice(0, 8)
+  if (!text) return unlisted.value.filter((f) => props.view.ask_factors.includes(f.id)).map((factor) => ({ factor, by: '' }))
+  return findFactors(text, unlisted.value).slice(0, 8)
 })
 const text = computed(() => search.value.trim())
 
 /** what a medicine named in the story may be here; it stands as an offer until somebody takes it */
-const ofStory = computed(() => {
-  const listed = new Set(props.modelValue.map((f) => f.factor))
-  return factorsNamed(props.view.medicine, (options.value?.factors ?? []).filter((f) => !listed.has(f.id)))
-})
+const ofStory = computed(() => factorsNamed(props.view.medicine, unlisted.value))
 
 function note(): void {
   noted.value = [noted.value, text.value].filter(Boolean).join('; ').slice(0, 400)
