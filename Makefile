@@ -6,7 +6,7 @@ PY := .venv/bin/python
 PORT ?= 8000
 # tests that run at once; no more than the machine has cores
 LANES ?= 2
-FRONT := frontend/index.html frontend/home.html frontend/vite.config.ts frontend/sizes.ts $(shell find frontend/src -type f 2>/dev/null)
+FRONT := frontend/index.html frontend/home.html frontend/vite.config.ts frontend/sizes.ts frontend/phone.ts $(shell find frontend/src frontend/public -type f 2>/dev/null)
 
 .PHONY: demo demo-fresh test reading running lint types front-test browser check bench screenshots contact-sheet
 

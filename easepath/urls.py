@@ -16,6 +16,7 @@ urlpatterns = [
     path("api/", api.urls),
     path("home/api/", home_api.urls),
     path("support/", admin.site.urls),
+    path("h/", client_page, name="client-kept"),
     path("h/<str:token>", client_page, name="client"),
     re_path(r"^(?!static/|api/|home/|support/).*$", clinic_page, name="clinic"),
 ]

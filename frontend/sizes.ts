@@ -3,8 +3,9 @@ import type { Plugin } from 'vite'
 
 const SHELL_KB = 160
 const STEP_KB = 220
+const PHONE_KB = 60
 
-/** Says at the end of a build what the clinic's first load and each step weigh, packed, beside what they may. */
+/** Says at the end of a build what the clinic's first load, each step and the phone's page weigh, packed, beside what they may. */
 export function sizes(): Plugin {
   return {
     name: 'sizes',
@@ -28,6 +29,8 @@ export function sizes(): Plugin {
       const shell = withImports(entry.fileName)
       const sum = (files: Iterable<string>) => Math.round([...files].reduce((all, file) => all + weigh(file), 0))
       console.log(`first load ${sum(shell)} of ${SHELL_KB} kB`)
+      const phone = chunks.find((one) => one.isEntry && one.name === 'home')
+      if (phone) console.log(`the phone ${sum(withImports(phone.fileName))} of ${PHONE_KB} kB`)
       for (const chunk of chunks.filter((one) => one.isDynamicEntry && one.name.endsWith('Step'))) {
         const more = [...withImports(chunk.fileName)].filter((file) => !shell.has(file))
         console.log(`${chunk.name} ${sum(more)} of ${STEP_KB} kB more`)

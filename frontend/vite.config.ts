@@ -1,10 +1,11 @@
 import { resolve } from 'node:path'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
+import { phone } from './phone.ts'
 import { sizes } from './sizes.ts'
 
 export default defineConfig({
-  plugins: [vue(), sizes()],
+  plugins: [vue(), sizes(), ...phone()],
   base: '/',
   resolve: { alias: { '@': resolve(import.meta.dirname, 'src') } },
   build: {

@@ -22,6 +22,7 @@ ALLOWED: Final[dict[str, frozenset[Role]]] = {
     "log-for-client": EVERYBODY,
     "count-session": CLINICAL,
     "answer-sign": CLINICAL,
+    "order-rest": CLINICAL,
     "compose": CLINICAL,
     "hand-over": CLINICAL,
     "decide-proposal": CLINICAL,

@@ -42,6 +42,7 @@ class Record:
     tryouts: tuple[rows.TryoutRow, ...]
     overrides: tuple[rows.OverrideRow, ...]
     sign_answers: tuple[rows.SignAnswerRow, ...]
+    rests: tuple[rows.RestRow, ...]
     sessions: tuple[rows.SessionRow, ...]
     version: models.PlanVersion | None
     at_visit: models.Visit | None = None
@@ -114,6 +115,7 @@ def _parts() -> dict[str, Subquery]:
         "sign_answers": rows_of(
             models.SignAnswer, "complaint", **_plain(rows.SignAnswerRow, **_by("answered_by"))
         ),
+        "rests": rows_of(models.RestOrder, "complaint", **_plain(rows.RestRow, **_by("ordered_by"))),
         "overrides": as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
     }  # fmt: skip
 
@@ -129,6 +131,7 @@ KINDS: Final[dict[str, tuple[Callable[[Any], Any], Callable[[Any], Any]]]] = {
     "tryouts": (rows.TryoutRow.model_validate, attrgetter("visit", "position")),
     "overrides": (rows.OverrideRow.model_validate, attrgetter("id")),
     "sign_answers": (rows.SignAnswerRow.model_validate, attrgetter("id")),
+    "rests": (rows.RestRow.model_validate, attrgetter("id")),
     "steps": (rows.StepRow.model_validate, attrgetter("step")),
     "draft": (rows.DraftRow.model_validate, attrgetter("position")),
 }

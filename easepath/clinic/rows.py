@@ -186,6 +186,8 @@ class SessionDrillRow(NamedTuple):
     during: int | None
     symptom: str
     felt: str
+    felt_side: str
+    felt_words: str
     moved: str
     stopped: str
     stands_for: str
@@ -198,6 +200,23 @@ class MorningRow(NamedTuple):
     pain: int
     unusual: str
     gone_48h: bool | None
+
+
+class RestRow(Signed):
+    """Rest at home as it was ordered, by the rules where nobody's name stands; an empty drill is the whole program."""
+
+    id: int
+    cause: str
+    drill: str
+    from_on: dt.date
+    until_on: dt.date | None
+    words: str
+    ended_on: dt.date | None
+
+    def in_force(self, today: dt.date) -> bool:
+        """Whether it holds on a day: begun, not ended by an act, its last day not over."""
+        begun = self.from_on <= today and self.ended_on is None
+        return begun and (self.until_on is None or today <= self.until_on)
 
 
 class SignAnswerRow(Signed):
@@ -225,6 +244,7 @@ class SessionRow(NamedTuple):
     date: dt.date
     before: int | None
     after: int | None
+    worst: int | None
     note: str
     corrects: uuid.UUID | None
     drills: tuple[SessionDrillRow, ...]

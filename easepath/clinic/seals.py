@@ -18,7 +18,7 @@ SEALED: dict[type[fields.Model], tuple[str, ...]] = {
     models.AuditEntry: (),
     models.AuditValues: (),
     models.SessionLog: ("note",),
-    models.SessionDrill: ("stopped",),
+    models.SessionDrill: ("stopped", "felt_words"),
     models.SignAnswer: ("reason",),
     models.SessionCount: ("reason",),
     models.MorningReport: (),

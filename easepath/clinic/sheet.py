@@ -10,6 +10,7 @@ from easepath.clinic.facts.desk import Break
 from easepath.clinic.facts.situation import stored_groups
 from easepath.clinic.shown import View
 from easepath.core.compose.client_words import client_sentence
+from easepath.core.compose.due import days_due
 from easepath.core.compose.sheet import SheetEntry, Stretch
 from easepath.core.facts import DrillGroup
 from easepath.core.ids import ClientLines
@@ -40,13 +41,16 @@ class SheetDrill(SheetEntry):
 
 
 class HomeDrill(SheetDrill):
-    """A drill on the client's sheet; paused when a stop sign paused it.
+    """A drill on the client's sheet; paused when a stop sign paused it, or while it rests.
 
-    `in_turn` stands at the first drill of those that are done in rounds: which they are, and how often.
+    `in_turn` stands at the first drill of those that are done in rounds: which they are, and how often. `due` are
+    seven days from that of the sheet, `at_home` says what happened to it since it was handed over.
     """
 
     paused: bool = False
     in_turn: str = ""
+    due: tuple[bool, ...] = ()
+    at_home: str = ""
 
 
 class ClinicOut(View):
@@ -166,7 +170,8 @@ def _told(planned: dict[str, Any], prescription: dict[str, Any]) -> HomeDrill:
         drill=planned["drill"], side=side_word(planned["side"]), method=planned["method"], step=planned["step"],
         place=place_word(planned["place"]), picture=picture_of(planned["drill"]), rest=planned["rest"],
         names=planned["names"], stands_for=planned.get("stands_for", ""),
-        better_first=len(told["sides"]) > 1 and (planned["manner"] or {}).get("first") == "better", **told,
+        better_first=len(told["sides"]) > 1 and (planned["manner"] or {}).get("first") == "better",
+        due=days_due(told["days_per_week"]), **told,
     )  # fmt: skip
 
 

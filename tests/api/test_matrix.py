@@ -45,7 +45,7 @@ WHO = {
     **dict.fromkeys((
         "confirm_screening", "record_clearance", "save_plan", "save_choices", "override_verdict", "withdraw_override",
         "hand_over", "take_back", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
-        "confirm_gate_word", "archive_client", "end_care", "take_up_again", "keep_template", "put_template_away", "answer_signs", "review_row",
+        "confirm_gate_word", "archive_client", "end_care", "take_up_again", "keep_template", "put_template_away", "answer_signs", "order_rest", "end_rest", "review_row",
     ), CLINICAL),
     **dict.fromkeys(("export_client", "erase_client", "merge_clients", "read_audit", "export_audit"), LEAD),
     **dict.fromkeys(("who_am_i", "sign_in", "unlock_session", "sign_out", "read_picture", "read_motion"), OPEN),
@@ -91,7 +91,7 @@ def full_record(world: World) -> dict[str, Any]:
     template = keep_template(hanne, visit, "the groin in two weeks", own=False)
     return {
         "visit": visit.pk, "complaint": complaint.pk, "client": complaint.client_id, "version": version.pk, "number": version.number,
-        "template": template.pk, "override": override.pk, "link": complaint.links.all()[0].pk, "session": session.pk, "drill": "lunge-rock",
+        "template": template.pk, "override": override.pk, "link": complaint.links.all()[0].pk, "rest": 1, "session": session.pk, "drill": "lunge-rock",
         "shelf": "drills", "row": "lunge-rock", "condition": "adductor-strain",
         "kind": "json", "side": "left", "name": "x.svg", "tag": "x", "size": "small", "pose": "start",
     }  # fmt: skip
@@ -126,6 +126,7 @@ BODIES: dict[str, Any] = {
     "hand_over": {"of_version": 1},
     "count_session": {"counts": False, "reason": "x"},
     "review_row": {"version": shipped_row_version("drill", "lunge-rock")},
+    "order_rest": {"until": "2026-11-25"}, "end_rest": {"reason": "x"},
     "answer_signs": {"drill": "x", "until": "2026-11-25", "reason": "x"},
     "decide_proposal": {"key": "x", "decision": "accept"},
     "close_review": {"version": 2},
@@ -230,6 +231,7 @@ def protected(world: World) -> dict[str, Any]:
         "drafts": [(d.drill, d.side, d.method, d.step) for v in visits for d in v.draft_drills.all()],
         "reviews": complaint.reviews.count(),
         "counts": SessionCount.objects.count(),
+        "rests": list(complaint.rests.values_list("pk", "ended_on")),
         "signs answered": complaint.sign_answers.count(),
         "choices": [getattr(complaint, name) for name in ("methods", "needs_set", "pinned", "barred", "work_hours")],
         "stage": (complaint.stage, complaint.gate_words),

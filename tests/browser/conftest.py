@@ -173,29 +173,56 @@ def answer_no(page: Page) -> None:
 
 def wake(phone: Page) -> None:
     """Go on where the session waited: a machine under load looks to the page like a phone that slept."""
-    if phone.get_by_text("You were away").is_visible():
-        phone.get_by_role("button", name="Go on", exact=True).click()
+    if phone.get_by_role("heading", name="Go on?").is_visible():
+        phone.get_by_role("button", name=re.compile("^Go on from")).click()
+
+
+FINE, A_BIT = "Fine no more pain", "A bit I felt"
+"""How the two taps after a drill are read aloud."""
+
+
+def begin(phone: Page, before: int = 1) -> None:
+    """From today's card into the session."""
+    phone.get_by_role("button", name="Start", exact=True).click()
+    press_strip(phone, "How is the pain now?", before)
+    expect(phone.get_by_role("region", name="Session")).to_be_visible()
 
 
 def tell_drill(phone: Page, during: int = 1, felt: str = "a pull") -> None:
-    """What the phone asks after a drill: its worst pain, what was felt, and that it was where it should be."""
+    """A drill told in more than one tap: its worst pain, what was felt, and that it was where it should be."""
+    phone.get_by_role("button", name=A_BIT).click()
     press_strip(phone, "Worst pain during it", during)
     phone.get_by_role("button", name=felt).click()
     phone.get_by_role("button", name="where it should be").click()
-    phone.get_by_role("button", name="Go on").click()
+    phone.get_by_role("button", name="Go on", exact=True).click()
 
 
-def play_through(phone: Page, during: int = 1, felt: str = "a pull") -> None:
-    """The session under way to its end, each drill told alike, and sent to the clinic; the clock of the page is ours."""
-    finish = phone.get_by_role("heading", name="That was the session")
-    for _ in range(80):
-        if finish.is_visible():
-            break
+def until_asked(phone: Page) -> None:
+    """The clock of the page is ours: on until a drill is over and asked about."""
+    for _ in range(60):
         wake(phone)
-        if phone.get_by_text("How was it?").is_visible():
-            tell_drill(phone, during, felt)
-        phone.clock.run_for(20_000)
-    expect(finish).to_be_visible()
-    press_strip(phone, "Pain right after", 1)
+        if phone.get_by_role("button", name=FINE).is_visible():
+            return
+        phone.clock.run_for(10_000)
+    raise AssertionError("no drill is asked about")
+
+
+def play_through(phone: Page, during: int | None = None, felt: str = "a pull") -> None:
+    """The session under way to its end, each drill fine or told alike, and told to the clinic."""
+    done = phone.get_by_role("heading", name=re.compile("^Done, "))
+    for _ in range(120):
+        wake(phone)
+        if phone.get_by_role("button", name=FINE).is_visible():
+            if during is None:
+                phone.get_by_role("button", name=FINE).click()
+            else:
+                tell_drill(phone, during, felt)
+        elif done.is_visible():
+            break
+        phone.clock.run_for(10_000)
+    expect(done).to_be_visible()
+    press_strip(phone, "Worst pain during it", during or 1)
+    press_strip(phone, "And now", 1)
     with phone.expect_response(lambda answer: answer.url.endswith("/sessions") and answer.ok):
-        phone.get_by_role("button", name="Send to the clinic").click()
+        phone.get_by_role("button", name="Tell the clinic").click()
+    phone.get_by_role("button", name="To today").click()

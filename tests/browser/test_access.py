@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import faults, go, pick, saved
+from tests.browser.conftest import begin, faults, go, pick, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -45,15 +45,31 @@ def test_no_serious_fault_on_sheet_and_phone(sign_in: SignIn, live: World, page:
     assert faults(page) == []
     page.set_viewport_size({"width": 390, "height": 844})
     page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], live.complaints['Tom'])}")
-    expect(page.get_by_role("heading", name="For Tom")).to_be_visible()
+    expect(page.get_by_role("heading", name="How is the pain on getting up?")).to_be_visible()
     assert faults(page) == []
-    page.get_by_role("button", name="Start the session").click()
-    page.get_by_role("button", name="Before you begin: pain now 1 of 10").click()
-    page.get_by_role("button", name="Begin", exact=True).click()
+    page.get_by_role("button", name="Not now, go to today").click()
+    for tab, heading in {"Today": "Tom", "Drills": "Your drills", "My course": "My course", "Call": "Lockmere"}.items():
+        page.get_by_role("navigation", name="Pages").get_by_role("button", name=tab).click()
+        expect(page.get_by_role("heading", level=1, name=heading)).to_be_visible()
+        assert faults(page) == []
+    page.get_by_role("navigation", name="Pages").get_by_role("button", name="Today").click()
+    begin(page)
     expect(page.get_by_role("timer")).to_be_visible()
     assert faults(page) == []
+    page.get_by_role("button", name="I am there").click()
+    assert faults(page) == []
     page.get_by_role("button", name="It hurts: stop").click()
-    expect(page.get_by_text("How was it?")).to_be_visible()
+    expect(page.get_by_role("heading", name="Stopped.")).to_be_visible()
+    assert faults(page) == []
+    page.get_by_role("button", name="Tell where and what").click()
+    expect(page.get_by_role("heading", name="Where did it hurt?")).to_be_visible()
+    assert faults(page) == []
+    page.get_by_role("button", name="this is added").click()
+    page.get_by_role("button", name="It was a slip").click()
+    page.get_by_role("button", name="More", exact=True).click()
+    assert faults(page) == []
+    page.get_by_role("button", name="Enough for today").click()
+    expect(page.get_by_role("heading", name="Done, Tom")).to_be_visible()
     assert faults(page) == []
 
 

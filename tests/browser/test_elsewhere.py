@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 
 from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import PlanVersion, SessionLog
-from tests.browser.conftest import go, pick, play_through, press_strip, saved
+from tests.browser.conftest import begin, go, pick, play_through, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -48,17 +48,16 @@ def test_a_session_at_work(live: World, page: Page, live_server: Any, sign_in: S
     page.set_viewport_size({"width": 390, "height": 844})
     page.clock.install()
     page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}")
-    sheet = page.get_by_role("list").first
-    expect(sheet).to_contain_text("Pelvic tilts")
+    page.get_by_role("button", name="Start", exact=True).click()
     page.get_by_role("group", name="Where are you today?").get_by_role("button", name="at work").click()
-    expect(sheet).to_contain_text(stand_in["prescription"]["title"])
-    expect(sheet).not_to_contain_text("Pelvic tilts")
-    page.get_by_role("button", name="Start the session").click()
-    press_strip(page, "Before you begin: pain now", 1)
-    page.get_by_role("button", name="Begin", exact=True).click()
+    page.get_by_role("button", name="Drills").click()
+    expect(page.get_by_role("list")).to_contain_text(stand_in["prescription"]["title"])
+    expect(page.get_by_role("list")).not_to_contain_text("Pelvic tilts")
+    page.get_by_role("button", name="Today").click()
+    begin(page)
     page.reload()
-    expect(page.get_by_role("heading", name=stand_in["prescription"]["title"])).to_be_visible()
-    page.get_by_role("button", name="Go on").click()
+    expect(page.get_by_text(f"Next, 1: {stand_in['prescription']['title']}")).to_be_visible()
+    page.get_by_role("button", name="I am there").click()
     play_through(page)
     drills = SessionLog.objects.filter(complaint=complaint).latest("received_at").drills
     assert drills.get(drill=stand_in["drill"]).stands_for == "pelvic-tilt"

@@ -13,6 +13,7 @@ from playwright.sync_api import Browser, Page, expect
 from easepath.clinic.models import Complaint, PlanVersion
 from tests.browser.conftest import (
     answer_no,
+    begin,
     fill_day,
     gate,
     go,
@@ -62,11 +63,9 @@ def do_session(phone: Page, url: str, during: int = 1) -> None:
     """Do the whole session on the phone, running its clock fast."""
     phone.clock.install()
     phone.goto(url)
-    phone.get_by_role("button", name="Start the session").click()
-    press_strip(phone, "Before you begin: pain now", 1)
-    phone.get_by_role("button", name="Begin", exact=True).click()
+    begin(phone)
     play_through(phone, during, "the muscle working")
-    expect(phone.get_by_text("Today’s session is with the clinic")).to_be_visible()
+    expect(phone.get_by_role("heading", name="Done for today")).to_be_visible()
 
 
 def test_from_the_first_question_to_version_two(
@@ -103,9 +102,10 @@ def test_from_the_first_question_to_version_two(
         phone = browser.new_page(viewport=PHONE)  # type: ignore[arg-type]
         if ago:
             phone.goto(link)
-            press_strip(phone, "Pain on getting up", 1)
-            phone.get_by_role("button", name="Tell the clinic").click()
-            expect(phone.get_by_text("Pain on getting up")).to_be_hidden()
+            with phone.expect_response(lambda answer: answer.url.endswith("/mornings") and answer.ok):
+                press_strip(phone, "How is the pain on getting up?", 1)
+            expect(phone.get_by_text("Told: 1.")).to_be_visible()
+            phone.get_by_role("button", name="To today").click()
         do_session(phone, link)
         phone.close()
 
@@ -139,6 +139,8 @@ def test_from_the_first_question_to_version_two(
 
     phone = browser.new_page(viewport=PHONE)  # type: ignore[arg-type]
     phone.goto(link)
+    expect(phone.get_by_role("heading", name="New today")).to_be_visible()
+    phone.get_by_role("button", name="Drills").click()
     expect(phone.get_by_text("version 2")).to_be_visible()
     page.get_by_role("button", name="Print version 2").click()
     expect(page.get_by_text("New in this version:")).to_be_visible()
@@ -202,15 +204,14 @@ def test_a_stop_sign_on_the_phone_ends_the_session(live: World, page: Page, live
     link = new_link(live.users["hanne"], live.complaints["Marta"])
     page.set_viewport_size(PHONE)  # type: ignore[arg-type]
     page.goto(f"{live_server.url}/h/{link}")
-    page.get_by_role("button", name="Start the session").click()
-    press_strip(page, "Before you begin: pain now", 1)
-    page.get_by_role("button", name="Begin", exact=True).click()
+    begin(page)
     page.get_by_role("button", name="It hurts: stop").click()
-    press_strip(page, "Worst pain during it", 7)
-    page.get_by_role("button", name="a sharp pain").click()
+    page.get_by_role("button", name="Tell where and what").click()
     page.get_by_role("button", name="groin", exact=True).click()
-    expect(page.get_by_role("alert")).to_contain_text("Do not go on with this drill")
-    page.get_by_role("button", name="End the session here").click()
-    press_strip(page, "Pain right after", 4)
-    page.get_by_role("button", name="Send to the clinic").click()
-    expect(page.get_by_text("paused: leave it out until the clinic has talked with you").first).to_be_visible()
+    page.get_by_role("button", name="a sharp pain").click()
+    expect(page.get_by_role("alert")).to_contain_text("Call")
+    press_strip(page, "How bad?", 7)
+    page.get_by_role("button", name="Send this too").click()
+    expect(page.get_by_role("heading", name="You stopped, and that was right")).to_be_visible()
+    page.get_by_role("button", name="Drills").click()
+    expect(page.get_by_text("Paused, because of the sign you told us.").first).to_be_visible()

@@ -9,7 +9,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.actions.home_links import new_link, revoke_links
 from easepath.clinic.models import Complaint, SessionLog
-from tests.browser.conftest import fill_day, fill_sign_in, go, press_strip, saved
+from tests.browser.conftest import begin, fill_day, fill_sign_in, go, press_strip, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -103,34 +103,34 @@ def test_a_session_without_network_is_kept_and_sent_once(live: World, page: Page
     complaint = live.complaints["Marta"]
     before = SessionLog.objects.filter(complaint=complaint).count()
     page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}")
-    page.get_by_role("button", name="Start the session").click()
-    press_strip(page, "Before you begin: pain now", 1)
-    page.get_by_role("button", name="Begin", exact=True).click()
+    begin(page)
     with page.expect_response(lambda answer: answer.url.endswith("/sessions") and answer.ok):
         page.get_by_role("button", name="It hurts: stop").click()
     expect(page.get_by_text("The clinic knows that you stopped.")).to_be_visible()
     stop = SessionLog.objects.filter(complaint=complaint).latest("received_at")
     assert stop.drills.get(position=0).stopped.startswith("pressed “It hurts: stop”")  # told at the press
     page.reload()  # a closed tab: the session waits where it was
-    press_strip(page, "Worst pain during it", 3)
-    page.get_by_role("button", name="a sharp pain").click()
-    page.get_by_role("button", name="groin", exact=True).click()
-    page.get_by_role("button", name="End the session here").click()
+    page.get_by_role("button", name="Tell where and what").click()
     page.context.set_offline(True)
-    press_strip(page, "Pain right after", 2)
-    page.get_by_role("button", name="Send to the clinic").click()
+    page.get_by_role("button", name="groin", exact=True).click()
+    page.get_by_role("group", name="On which side?").get_by_role("button", name="left").click()
+    page.get_by_role("button", name="a sharp pain").click()
+    press_strip(page, "How bad?", 3)
+    page.get_by_role("button", name="Send this too").click()
     expect(page.get_by_role("status")).to_contain_text("One report is kept on this phone")
-    expect(page.get_by_text("You stopped today, and that was right.")).to_be_visible()
-    expect(page.get_by_text("kept on this phone and sent as soon as it can be")).to_be_visible()
-    expect(page.get_by_text("with the clinic")).to_have_count(0)  # one status, and a true one
-    expect(page.get_by_role("button", name="Do it once more")).to_have_count(0)
-    expect(page.get_by_role("link", name="0")).not_to_have_count(0)  # a number is called by a touch
+    expect(page.get_by_role("heading", name="You stopped, and that was right")).to_be_visible()
+    expect(page.get_by_text("That you stopped is kept on this phone")).to_be_visible()
+    expect(page.get_by_text("The clinic knows")).to_have_count(0)  # one status, and a true one
+    for way in ("Start", "Do it once more"):
+        expect(page.get_by_role("button", name=way)).to_have_count(0)
+    expect(page.get_by_role("link", name="Call 0")).to_have_count(1)  # a number is called by a touch
     assert SessionLog.objects.filter(complaint=complaint).count() == before + 1
     page.context.set_offline(False)
     expect(page.get_by_text("One report is kept")).to_be_hidden(timeout=15_000)
-    expect(page.get_by_text("The clinic has what you told and looks at it.")).to_be_visible()
+    expect(page.get_by_text("The clinic knows and looks at it.")).to_be_visible()
     assert SessionLog.objects.filter(complaint=complaint).count() == before + 2
-    assert [row.symptom for row in SessionLog.objects.get(corrects=stop).drills.all()] == ["sharp"]
+    told = SessionLog.objects.get(corrects=stop).drills.get()
+    assert (told.symptom, told.felt, told.felt_side, told.during) == ("sharp", "groin", "left", 3)
 
 
 def test_a_dead_link_says_whom_to_call(live: World, page: Page, live_server: Any) -> None:
@@ -138,4 +138,4 @@ def test_a_dead_link_says_whom_to_call(live: World, page: Page, live_server: Any
     revoke_links(live.users["hanne"], live.complaints["Marta"])
     page.goto(f"{live_server.url}/h/{token}")
     expect(page.get_by_role("heading", name="This link does not work any more")).to_be_visible()
-    expect(page.get_by_text("call the clinic")).to_be_visible()
+    expect(page.get_by_text("Call the clinic that gave it to you and ask for a new one.")).to_be_visible()

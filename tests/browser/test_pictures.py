@@ -9,7 +9,7 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import go, pick, press_strip, tell_drill, wake
+from tests.browser.conftest import FINE, begin, go, pick, wake
 from tests.browser.test_access import faults
 from tests.conftest import World
 
@@ -95,18 +95,18 @@ def test_a_client_sees_the_side_that_is_done(live: World, page: Page, live_serve
     page.clock.install()
     complaint = live.complaints["Marta"]
     page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}")
+    page.get_by_role("button", name="Drills").click()
     drawn(page.locator("li img"))
-    page.get_by_role("button", name="Start the session").click()
-    press_strip(page, "Before you begin: pain now", 1)
-    page.get_by_role("button", name="Begin", exact=True).click()
+    page.get_by_role("button", name="Today").click()
+    begin(page)
     film = page.locator("svg.film")
     expect(film).to_be_visible()
     sides: list[str] = []
     for _ in range(40):
         wake(page)
-        if page.get_by_text("How was it?").is_visible():
-            tell_drill(page)
-        elif page.get_by_role("heading", name="That was the session").is_visible():
+        if page.get_by_role("button", name=FINE).is_visible():
+            page.get_by_role("button", name=FINE).click()
+        elif page.get_by_role("heading", name="Done, ").is_visible():
             break
         elif (said := page.locator("p.side")).is_visible() and film.is_visible():
             word = said.inner_text().lower()
@@ -119,12 +119,11 @@ def test_a_client_sees_the_side_that_is_done(live: World, page: Page, live_serve
 def test_a_session_keeps_its_pictures_without_the_network(live: World, page: Page, live_server: Any) -> None:
     page.set_viewport_size({"width": 390, "height": 844})
     page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], live.complaints['Tom'])}")
-    expect(page.get_by_role("button", name="Start the session")).to_be_visible()
+    page.get_by_role("button", name="Not now, go to today").click()
+    expect(page.get_by_role("button", name="Start", exact=True)).to_be_visible()
     page.wait_for_load_state("networkidle")
     page.context.set_offline(True)
-    page.get_by_role("button", name="Start the session").click()
-    press_strip(page, "Before you begin: pain now", 1)
-    page.get_by_role("button", name="Begin", exact=True).click()
+    begin(page)
     expect(page.locator("svg.film")).to_be_visible()
     page.context.set_offline(False)
 

@@ -8,7 +8,6 @@ import pytest
 
 from easepath.api.views.adjust import review_view
 from easepath.api.views.frame import frame
-from easepath.api.views.home_sheet import home_sheet
 from easepath.clinic import clock
 from easepath.clinic.actions.close_review import close_review
 from easepath.clinic.actions.decide_proposal import decide_proposal
@@ -25,7 +24,7 @@ from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload
 from easepath.clinic.sheet import sheet_of
 from easepath.core.knowledge import shipped_library
-from tests.clinic.test_walk import done, fresh
+from tests.clinic.test_walk import done, flare_rest, fresh
 from tests.conftest import TODAY, World
 
 
@@ -176,7 +175,7 @@ def test_rest_after_a_flare_outlives_a_new_version(world: World) -> None:
     version = close_review(world.users["hanne"], visit, 1)
     assert version is not None
     assert not version.drills.filter(drill="long-leg-rock-forward").exists()
-    assert home_sheet(read_complaint(fresh(world, "Ines").pk)).model_dump(mode="json")["rest_until"] == str(TODAY)
+    assert flare_rest(world, "Ines") == str(TODAY)
 
 
 def test_what_asks_more_of_the_body_is_tried_out_before_it_goes_home(world: World) -> None:

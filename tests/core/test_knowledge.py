@@ -19,7 +19,7 @@ PLAN_RULE_IDS = {"red-flag", "goal", "worse", "plateau", "gate", "low-adherence"
 DAMAGE = {
     "unknown key": ("exposures.yaml", "{id: kneeling,", "{id: kneeling, colour: red,", "exposures.kneeling.colour"),
     "duplicate key": ("regions.yaml", "{id: knee,", "{id: knee, id: knee,", "duplicate key"),
-    "duplicate id": ("sites.yaml", "- {id: target}", "- {id: target}\n- {id: target}", "sites.target"),
+    "duplicate id": ("sites.yaml", "- {id: target, cue: true}", "- {id: target}\n- {id: target, cue: true}", "sites.target"),
     "dangling id": ("drills/groin/lunge-rock.yaml", "helps: [", "helps: [trampoline, ", "drills.lunge-rock.helps"),
     "broken ladder": ("drills/settle-and-spine/windmill-loaded.yaml", "ladder: [windmill, 2]", "ladder: [windmill, 9]",
                       "ladder.windmill"),

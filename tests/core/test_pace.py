@@ -34,7 +34,8 @@ def test_the_beats_of_every_dose_add_up_to_its_side(drill, method, breath, top):
         ({"reps": 2, "contract_s": 5, "relax_s": 10}, "contract-relax", ["press", "ease", "press", "ease"]),
         ({"sets": 2, "hold_s": 30}, "hold-moderate", ["hold", "let go", "rest", "hold", "let go"]),
         ({"reps": 1, "tempo_s": (2, 0, 4)}, "slow-strength", ["up", "down"]),
-        ({"reps": 2, "breaths": 1}, "isometric-breath", ["one breath", "one breath"]),
+        ({"reps": 2, "breaths": 1}, "isometric-breath", ["breathe in, let go", "breathe out, press"] * 2),
+        ({"hold_breaths": 1}, "hold-gentle", ["breathe in", "breathe out"]),
         ({"seconds": 30}, "explore", ["keep moving"]),
         ({"reps": 2}, "on-off", ["move", "move"]),
         ({"reps": 1, "hold_s": 2}, "flow", ["move", "stay"]),
@@ -43,6 +44,18 @@ def test_the_beats_of_every_dose_add_up_to_its_side(drill, method, breath, top):
 def test_each_shape_has_its_words(dose, method, words):
     drill = LIBRARY.drills["half-kneel"]
     assert [beat.word for beat in pace_of(Dose.model_validate(dose), drill, method, 6.0)] == words
+
+
+def test_a_drill_that_begins_by_going_down_says_so():
+    dose = Dose.model_validate({"reps": 1, "tempo_s": (3, 1, 2)})
+    said = [pace_of(dose, LIBRARY.drills[name], "slow-strength", 6.0) for name in ("squat-chair", "half-kneel")]
+    assert [[beat.word for beat in beats] for beats in said] == [["down", "hold", "up"], ["up", "hold", "down"]]
+
+
+def test_directions_are_gone_through_in_turn_each_for_the_breaths_of_one_repetition():
+    dose = Dose.model_validate({"reps": 2, "directions": 3, "breaths": 2})
+    ways = [beat.way for beat in pace_of(dose, LIBRARY.drills["half-kneel"], "hold-gentle", 6.0)]
+    assert ways == [0, 0, 0, 0, 1, 1, 1, 1, 2, 2, 2, 2] * 2
 
 
 def test_the_stages_of_a_hold_lead_through_it():

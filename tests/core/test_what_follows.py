@@ -10,7 +10,7 @@ from easepath.core.adjust.attention import URGENCY, attention
 from easepath.core.adjust.changes import check_change
 from easepath.core.adjust.decision import To
 from easepath.core.adjust.difference import VersionDrill, difference
-from easepath.core.adjust.rest import rest_until
+from easepath.core.adjust.rest import Rest, rests_of
 from easepath.core.assessment import Assessment
 from easepath.core.errors import CaseError
 from easepath.core.facts import LogEntry, Plan, PlannedDrill
@@ -38,8 +38,8 @@ REST: dict[str, tuple[tuple[LogEntry, ...], int | None]] = {
 
 @pytest.mark.parametrize(("log", "ago"), REST.values(), ids=REST.keys())
 def test_rest_after_a_flare(log: tuple[LogEntry, ...], ago: int | None) -> None:
-    context = assessed(log=log).review.context
-    assert rest_until(context) == (None if ago is None else day(ago))
+    whole = [one for one in rests_of(assessed(log=log).review) if not one.drill]
+    assert whole == ([] if ago is None else [Rest("flare", "", day(ago + 2), day(ago))])
 
 
 LINES: dict[str, tuple[dict[str, Any], str, str]] = {

@@ -10,15 +10,27 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.home import CountIn, HandOverIn, Link, MorningIn, SessionIn, SignAnswerIn, Stored
+from easepath.api.schemas.home import (
+    CountIn,
+    EndRestIn,
+    HandOverIn,
+    Link,
+    MorningIn,
+    RestIn,
+    SessionIn,
+    SignAnswerIn,
+    Stored,
+)
 from easepath.api.views.home import HandedOver, HomeOut, home_view, version_line
 from easepath.api.views.respond import RespondOut, respond_view
+from easepath.api.views.rests import RestLine, rest_lines
 from easepath.clinic.actions.answer_signs import answer_signs
 from easepath.clinic.actions.count_session import count_session
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link, revoke_link, revoke_links
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
+from easepath.clinic.actions.rest_orders import end_rest, order_rest
 from easepath.clinic.actions.session_bounds import SessionDone
 from easepath.clinic.actions.take_back import take_back
 from easepath.clinic.repository import read_visit
@@ -109,6 +121,20 @@ def post_sign_answer(request: HttpRequest, visit: int, payload: SignAnswerIn) ->
     """Answer signs told at home, so that the plan may go on; the log stays as it came."""
     answer_signs(staff(request), get_visit(staff(request), visit), **payload.dict())
     return respond_view(read_visit(staff(request), visit))
+
+
+@router.post("/visits/{visit}/rests", response={200: list[RestLine], 422: Problem}, operation_id="order_rest")
+def post_rest(request: HttpRequest, visit: int, payload: RestIn) -> list[RestLine]:
+    """Order rest at home, of one drill or of the whole program."""
+    order_rest(staff(request), get_visit(staff(request), visit), **payload.dict())
+    return rest_lines(read_visit(staff(request), visit))
+
+
+@router.post("/visits/{visit}/rests/{rest}/end", response={200: list[RestLine], 422: Problem}, operation_id="end_rest")
+def post_end_rest(request: HttpRequest, visit: int, rest: int, payload: EndRestIn) -> list[RestLine]:
+    """End a rest before its day, with the reason."""
+    end_rest(staff(request), get_visit(staff(request), visit), rest, payload.reason)
+    return rest_lines(read_visit(staff(request), visit))
 
 
 def session_done(payload: SessionIn) -> SessionDone:

@@ -37,6 +37,7 @@ class SessionIn(In):
     date: dt.date
     before: Pain | None = None
     after: Pain | None = None
+    worst: Pain | None = None
     drills: Annotated[list[DrillDone], Field(max_length=40)]
     note: Annotated[str, Field(max_length=400)] = ""
     corrects: uuid.UUID | None = None
@@ -57,6 +58,23 @@ class CountIn(In):
 
     counts: bool
     reason: Annotated[str, Field(min_length=1, max_length=400)]
+
+
+class RestIn(In):
+    """Rest at home of one drill, or of the whole program, with what the client reads of it.
+
+    Without a last day (`until`) it holds until it is ended.
+    """
+
+    drill: Annotated[str, Field(max_length=60)] = ""
+    until: dt.date | None = None
+    words: Annotated[str, Field(max_length=300)] = ""
+
+
+class EndRestIn(In):
+    """Why a rest ends before its day."""
+
+    reason: Annotated[str, Field(min_length=1, max_length=300)]
 
 
 class SignAnswerIn(In):

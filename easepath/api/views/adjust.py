@@ -7,6 +7,7 @@ from typing import Any, Literal, get_args
 from easepath.api.views.base import NoSide
 from easepath.api.views.home import SessionOut, ToldSymptom, VersionLine, session_lines
 from easepath.api.views.next_plan import NextPlanOut, next_plan_view
+from easepath.api.views.rests import RestLine, rest_lines
 from easepath.api.views.signs import HomeSign, sign_lines
 from easepath.clinic import models
 from easepath.clinic.errors import NotFoundError
@@ -59,6 +60,8 @@ class ProposalSession(View):
     morning: int | None
     symptom: ToldSymptom
     felt: str
+    felt_side: NoSide
+    felt_words: str
     why: str
     done_pct: int | None
 
@@ -135,6 +138,7 @@ class ReviewOut(View):
     adherence: float | None
     knowledge_version: str
     signs: list[HomeSign]
+    rests: list[RestLine]
     proposals: list[ProposalOut]
     at_home: list[AtHomeOut]
     next: NextPlanOut
@@ -162,6 +166,7 @@ def review_view(record: Record) -> ReviewOut:
         adherence=assessment.review.share_done,
         knowledge_version=assessment.library.version,
         signs=sign_lines(record),
+        rests=rest_lines(record),
         proposals=[_proposal(assessment, one, planned.get(one.drill), sessions, decided.get(one.key)) for one in today],
         at_home=_at_home(assessment),
         next=next_plan_view(record, version, [(one, decided.get(one.key)) for one in today]),
@@ -187,6 +192,8 @@ def _proposal(
             morning=s.morning,
             symptom=d.symptom,
             felt=d.felt,
+            felt_side=d.felt_side,
+            felt_words=d.felt_words,
             why=d.why,
             done_pct=d.done_pct,
         )

@@ -6,6 +6,7 @@ from typing import Literal, get_args
 
 from django.db.models import Count
 
+from easepath.api.views.base import NO_SIDES, NoSide
 from easepath.clinic import models
 from easepath.clinic.actions.take_back import take_back_seconds
 from easepath.clinic.facts.home import by_date, effective_sessions, morning_of, uncorrected_sessions
@@ -49,6 +50,8 @@ class SessionDrillOut(View):
     during: int | None
     symptom: ToldSymptom
     felt: str
+    felt_side: NoSide
+    felt_words: str
     stopped: str
     moved: ToldMoved
     kind: ResponseClass | None
@@ -66,13 +69,17 @@ class LeftOut(View):
 
 
 class SessionOut(View):
-    """A session with its drills; `worst` is the highest pain told, `kind` the worst class of those that count."""
+    """A session with its drills; `worst` is the highest pain told, `kind` the worst class of those that count.
+
+    `worst_said` is the worst pain of the session as a whole, which is no drill's own.
+    """
 
     id: str
     date: str
     version: int
     before: int | None
     worst: int | None
+    worst_said: int | None
     after: int | None
     morning: int | None
     unusual: Unusual
@@ -158,13 +165,15 @@ def session_lines(record: Record) -> list[SessionOut]:
             drills.append(SessionDrillOut(
                 drill=row.drill, title=assessment.library.title(row.drill), side=side_word(row.side),
                 done_pct=row.done_pct, during=row.during, symptom=one_of(TOLD_SYMPTOMS, row.symptom),
-                stopped=row.stopped, felt=row.felt, moved=one_of(TOLD_MOVED, row.moved),
+                stopped=row.stopped, felt=row.felt, felt_side=one_of(NO_SIDES, row.felt_side),
+                felt_words=row.felt_words, moved=one_of(TOLD_MOVED, row.moved),
                 kind=response and response.kind, why=response.reason.text(assessment.library) if response else "",
                 stands_for=assessment.library.title(row.stands_for) if row.stands_for else "", load=row.load,
             ))  # fmt: skip
         lines.append(SessionOut(
             id=str(session.id), date=str(session.date), version=session.version,
             before=session.before, after=session.after,
+            worst_said=session.worst,
             worst=max((row.during for row in session.drills if row.during is not None), default=None),
             kind=worst_class(kinds) if (kinds := [one.kind for one in drills if one.kind]) else None,
             morning=None if morning is None else morning.pain,

@@ -7,11 +7,13 @@ from collections.abc import Collection
 
 from easepath.api.views.library import SymptomOut, symptom_words
 from easepath.clinic.facts.home import by_date, effective_sessions
-from easepath.clinic.facts.proposals import proposals_of
+from easepath.clinic.facts.rests import Cause, rests_today
 from easepath.clinic.repository import Record
-from easepath.clinic.sheet import HomeDrill, Sheet, sheet_of
+from easepath.clinic.rows import SessionRow
+from easepath.clinic.sheet import HomeDrill, Sheet
+from easepath.clinic.sheet_today import CHANGES, SheetToday, sheet_today, told_of
 from easepath.clinic.shown import View
-from easepath.core.adjust.rest import rest_until
+from easepath.core.adjust.follow import flares, follows
 from easepath.core.assessment import Assessment
 from easepath.core.compose.sheet import SIGN_SITES
 from easepath.core.respond import SORENESS_OPEN, asks_moved
@@ -29,6 +31,10 @@ from easepath.core.vocabulary import (
 
 MORNING_LOOK_BACK = 4
 """Days after which nobody remembers a morning well enough to be asked about it."""
+DAYS_SHOWN = 14
+"""Two weeks: what a client remembers, and what a small line on a phone can show."""
+EASED_BACK = 6
+"""Sessions of a drill among which one that eased is remembered."""
 ASKS_WHETHER_IT_MOVED: frozenset[Symptom] = NERVE_SYMPTOMS | {"burning"}
 
 
@@ -49,8 +55,50 @@ class OpenSoreness(View):
     unusual: Unusual
 
 
+class RestOut(View):
+    """A rest in force: of one drill, or of the whole program (empty), up to and with `until`, or until it is ended."""
+
+    cause: Cause
+    drill: str
+    until: str | None
+    words: str
+    by: str
+
+
+class DayOut(View):
+    """One day at home: sessions told, whether one was stopped, whether it was for rest, its worst pain and morning."""
+
+    date: str
+    done: int
+    stopped: bool
+    rests: bool
+    worst: int | None
+    morning: int | None
+
+
+class FollowsOut(View):
+    """Which drills rest after one of some signs in a drill; of the rows that fit, the first holds."""
+
+    drill: str
+    symptoms: tuple[Symptom, ...]
+    felt: tuple[str, ...]
+    rests: tuple[str, ...]
+    all: bool
+
+
+class FlaresOut(View):
+    """By the pain before (0-10) the lowest pain that makes a flare of a drill: during it, and the next morning."""
+
+    drill: str
+    during: tuple[int, ...]
+    morning: tuple[int, ...]
+
+
 class HomeSheet(Sheet):
-    """The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it."""
+    """The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it.
+
+    `follows`, `flares` and `rest_days` are what the phone looks up while the clinic cannot be asked.
+    """
 
     withheld: bool
     suspended: SymptomOut | None
@@ -59,7 +107,14 @@ class HomeSheet(Sheet):
     body_symptoms: tuple[Symptom, ...]
     symptom_words: tuple[SymptomOut, ...]
     stop_reasons: tuple[SymptomOut, ...]
-    rest_until: str | None
+    rests: tuple[RestOut, ...]
+    sites: tuple[str, ...]
+    days: tuple[DayOut, ...]
+    follows: tuple[FollowsOut, ...]
+    flares: tuple[FlaresOut, ...]
+    rest_days: int
+    pain_limit: int | None
+    eased: tuple[str, ...]
     today: str
     done_today: bool
     stopped_today: bool
@@ -70,18 +125,19 @@ class HomeSheet(Sheet):
 
 
 def home_sheet(record: Record) -> HomeSheet:
-    """The sheet in force; withheld while a red flag blocks, with drills paused that a stop sign paused."""
-    version, assessment = record.version, record.assessment
-    assert version is not None
-    sheet = sheet_of(version)
-    stopped = {p.drill for p in proposals_of(assessment) if p.is_stop}
-    stopped |= {entry.drill for entry in open_signs(assessment.facts) if entry.stands_for is not None}
+    """The sheet in force as it is done today; withheld while a red flag blocks, with drills paused that rest."""
+    assessment = record.assessment
+    now = sheet_today(record)
+    sheet, rests = now.sheet, rests_today(record)
+    resting = {one.drill for one in rests if one.drill}
+    resting |= {entry.drill for entry in open_signs(assessment.facts) if entry.stands_for is not None}
     withheld = assessment.screen.flags.blocking or record.complaint.sheet_withheld
-    there = sheet.elsewhere and sheet.elsewhere.model_copy(update={"drills": _today(sheet.elsewhere.drills, stopped)})
-    shown: dict[str, object] = {"drills": _today(sheet.drills, stopped), "elsewhere": there}
+    there = sheet.elsewhere and sheet.elsewhere.model_copy(
+        update={"drills": _today(sheet.elsewhere.drills, now, resting)}
+    )
+    shown: dict[str, object] = {"drills": _today(sheet.drills, now, resting), "elsewhere": there}
     if withheld:
         shown = {"drills": (), "timeline": (), "seconds": 0, "elsewhere": None}
-    until = rest_until(assessment.review.context)
     return HomeSheet(
         **{**{name: getattr(sheet, name) for name in Sheet.model_fields}, **shown},
         withheld=withheld,
@@ -91,7 +147,17 @@ def home_sheet(record: Record) -> HomeSheet:
         body_symptoms=tuple(symptom for symptom in SYMPTOMS if symptom in BODY_SYMPTOMS - JOINT_SYMPTOMS),
         symptom_words=tuple(symptom_words(assessment.library.symptoms)),
         stop_reasons=tuple(symptom_words(assessment.library.stop_reasons)),
-        rest_until=None if until is None else str(until),
+        rests=tuple(
+            RestOut(cause=one.cause, drill=one.drill, until=one.until and str(one.until), words=one.words, by=one.by)
+            for one in rests
+        ),
+        sites=tuple(site.id for site in assessment.library.sites.values() if not site.cue),
+        days=days_at_home(record),
+        follows=tuple(FollowsOut(**vars(row)) for row in follows(assessment.review)),
+        flares=tuple(FlaresOut(**vars(row)) for row in flares(assessment.review.context)),
+        rest_days=int(assessment.library.number("flare", "rest_days")),
+        pain_limit=_pain_limit(assessment),
+        eased=_eased(assessment),
         today=str(record.today),
         done_today=any(s.date == record.today for s in effective_sessions(record)),
         stopped_today=_stopped_today(record),
@@ -99,24 +165,68 @@ def home_sheet(record: Record) -> HomeSheet:
         asks_moved=asks_moved(assessment.screen),
         nerve_symptoms=tuple(sorted(ASKS_WHETHER_IT_MOVED)),
         soreness_open=soreness_open(record),
+    )  # fmt: skip
+
+
+def _pain_limit(assessment: Assessment) -> int | None:
+    """The highest pain that any drill of the plan allows; None without a drill."""
+    context = assessment.review.context
+    methods = (view.method for planned in context.planned for view in context.views(planned))
+    return max((context.responder.limit(method) for method in methods), default=None)
+
+
+def _eased(assessment: Assessment) -> tuple[str, ...]:
+    """The planned drills of which a session eased the pain and the last did not flare."""
+    context, found = assessment.review.context, []
+    for planned in context.planned:
+        days = [day for view in context.views(planned) for day in view.all_days[-EASED_BACK:]]
+        if any(day.response.eased for day in days) and days[-1].kind != "flared":
+            found.append(planned.drill)
+    return tuple(found)
+
+
+def days_at_home(record: Record) -> tuple[DayOut, ...]:
+    """The last two weeks day by day, since the plan began, up to and with today."""
+    version, today = record.version, record.today
+    assert version is not None
+    sessions, resting = by_date(effective_sessions(record)), record.assessment.review.context.resting
+    first = max(version.plan_start, today - dt.timedelta(days=DAYS_SHOWN - 1))
+    return tuple(
+        _day(date, sessions.get(date, []), rests=date in resting)
+        for date in (first + dt.timedelta(days=n) for n in range((today - first).days + 1))
     )
+
+
+def _day(date: dt.date, told: list[SessionRow], *, rests: bool) -> DayOut:
+    pains = [pain for one in told for pain in (one.worst, *(drill.during for drill in one.drills)) if pain is not None]
+    mornings = [one.morning.pain for one in told if one.morning is not None]
+    return DayOut(
+        date=str(date), done=len(told), stopped=any(_is_stopped(one) for one in told), rests=rests,
+        worst=max(pains, default=None), morning=max(mornings, default=None),
+    )  # fmt: skip
+
+
+def _is_stopped(session: SessionRow) -> bool:
+    return any(drill.stopped or drill.symptom in SIGNS for drill in session.drills)
 
 
 def _stopped_today(record: Record) -> bool:
     """Whether a session of today ended with a stop: it is not done once more on the same day."""
-    told = (drill for session in effective_sessions(record) if session.date == record.today for drill in session.drills)
-    return any(drill.stopped or drill.symptom in SIGNS for drill in told)
+    return any(_is_stopped(session) for session in effective_sessions(record) if session.date == record.today)
 
 
-def _today(drills: tuple[HomeDrill, ...], stopped: Collection[str]) -> tuple[HomeDrill, ...]:
-    """The drills as they are today: paused where a stop sign says so in them, or in what they stand in for."""
-    return tuple(
-        drill.model_copy(update={
-            "paused": drill.drill in stopped or drill.stands_for in stopped,
-            "felt_sites": tuple(dict.fromkeys((*drill.felt_sites, *SIGN_SITES))),
-        })
-        for drill in drills
-    )  # fmt: skip
+def _today(drills: tuple[HomeDrill, ...], now: SheetToday, resting: Collection[str]) -> tuple[HomeDrill, ...]:
+    """The drills as they are today: paused where they rest, or what they stand in for does, with the reason."""
+    return tuple(_drill_today(drill, now, resting) for drill in drills)
+
+
+def _drill_today(drill: HomeDrill, now: SheetToday, resting: Collection[str]) -> HomeDrill:
+    row = now.changed.get(drill.drill) or now.changed.get(drill.stands_for)
+    rests = drill.drill in resting or drill.stands_for in resting or (row is not None and row.action not in CHANGES)
+    return drill.model_copy(update={
+        "paused": rests, "at_home": "" if row is None else told_of(row),
+        "felt_sites": tuple(dict.fromkeys((*drill.felt_sites, *SIGN_SITES))),
+    })  # fmt: skip
 
 
 def _suspended(assessment: Assessment) -> SymptomOut | None:

@@ -6,6 +6,7 @@ from easepath.api.views.base import Ripple
 from easepath.api.views.course import CourseOut, course_view
 from easepath.api.views.home import SessionOut, session_lines
 from easepath.api.views.home_sheet import OpenMorning, mornings_open
+from easepath.api.views.rests import RestLine, rest_lines
 from easepath.api.views.signs import HomeSign, sign_lines
 from easepath.clinic.caseload_lines import response_line
 from easepath.clinic.repository import Record
@@ -54,6 +55,7 @@ class RespondOut(View):
     planned: list[PlannedDrillOut]
     elsewhere: str
     signs: list[HomeSign]
+    rests: list[RestLine]
     course: CourseOut
 
 
@@ -89,6 +91,7 @@ def respond_view(record: Record) -> RespondOut:
         mornings_open=mornings_open(record),
         today=str(record.today),
         signs=sign_lines(record),
+        rests=rest_lines(record),
         course=course_view(record),
         planned=[] if version is None else _planned(sheet_of(version)),
         elsewhere=version.elsewhere["name"] if version and version.elsewhere else "",

@@ -9,6 +9,7 @@ from functools import partial
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, act
 from easepath.clinic.actions.keep_result import keep_result, screened
+from easepath.clinic.actions.rest_orders import keep_rests
 from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import FieldError
 from easepath.clinic.repository import Record, read_again
@@ -24,7 +25,9 @@ def answer_signs(
         id=NOT_WRITTEN, drill=drill, until=until, reason=reason.strip(), by_first=actor.first_name,
         by_last=actor.last_name, by_login=actor.username,
     )  # fmt: skip
-    return act(actor, "answer-sign", partial(read_again, visit), lambda record: _decide(actor, record, given))
+    answered = act(actor, "answer-sign", partial(read_again, visit), lambda record: _decide(actor, record, given))
+    keep_rests(visit.complaint)
+    return answered
 
 
 def _decide(actor: models.User, record: Record, given: SignAnswerRow) -> Act[models.SignAnswer]:

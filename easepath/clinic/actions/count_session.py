@@ -7,6 +7,7 @@ from functools import partial
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
+from easepath.clinic.actions.rest_orders import keep_rests
 from easepath.clinic.errors import FieldError, NotFoundError
 from easepath.clinic.repository import Record, read_complaint
 
@@ -18,7 +19,9 @@ def count_session(
 ) -> Counted:
     """The row that holds from now on; None where a session counts already and nothing was ever decided."""
     row = models.SessionCount(session_id=session, counts=counts, reason=reason.strip(), decided_by=actor)
-    return act(actor, "count-session", partial(read_complaint, complaint.pk), lambda record: _decide(record, row))
+    counted = act(actor, "count-session", partial(read_complaint, complaint.pk), lambda record: _decide(record, row))
+    keep_rests(complaint)
+    return counted
 
 
 def _decide(record: Record, row: models.SessionCount) -> Act[Counted] | Unchanged[Counted]:

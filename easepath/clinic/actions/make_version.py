@@ -64,7 +64,7 @@ def next_version(
     rows = _drills(record, session, chosen)
     desk, bands = desk_of(assessment, session, complaint), complaint.client.clinic.bands
     version = models.PlanVersion(
-        complaint=complaint, visit=record.visit, number=before.number + 1 if before else 1, stage=complaint.stage,
+        complaint=complaint, visit=record.at_visit, number=before.number + 1 if before else 1, stage=complaint.stage,
         stage_since=complaint.stage_since, confirmed=complaint.gate_words, start=today,
         plan_start=before.plan_start if before else today,
         ends_on=today + dt.timedelta(weeks=profile.weeks[0] if profile else DEFAULT_WEEKS),

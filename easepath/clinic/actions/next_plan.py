@@ -40,7 +40,7 @@ def next_plan(record: Record, before: models.PlanVersion, decided: Decided) -> N
     if not changed and after is record:
         return NextPlan(after)
     order = one_of(ORDERS, before.order)
-    session = compose_session(after.assessment, chosen, _groups(before, chosen, replaced), order)
+    session = compose_session(after.assessment, chosen, groups_after(before, chosen, replaced), order)
     return NextPlan(after, next_version(after, session, chosen, order, replaced), session)
 
 
@@ -74,12 +74,14 @@ def _outcome(planned_rows: tuple[Ticked, ...], decided: Decided) -> tuple[tuple[
         if target is not None:
             changed = True
             replaced[planned.drill] = target["drill"]
-        chosen.append(planned.chosen(0) if target is None else _changed(planned, target))
+        chosen.append(planned.chosen(0) if target is None else as_changed(planned, target))
     going_on = {one.drill for one in chosen if not one.rest}
     return tuple(one for one in chosen if one.drill in going_on), replaced, changed
 
 
-def _groups(before: models.PlanVersion, chosen: tuple[Chosen, ...], replaced: dict[str, str]) -> tuple[DrillGroup, ...]:
+def groups_after(
+    before: models.PlanVersion, chosen: tuple[Chosen, ...], replaced: dict[str, str]
+) -> tuple[DrillGroup, ...]:
     """The groups of a version with the drills that came in the place of others."""
     there = {one.drill for one in chosen}
     groups = []
@@ -89,7 +91,7 @@ def _groups(before: models.PlanVersion, chosen: tuple[Chosen, ...], replaced: di
     return tuple(groups)
 
 
-def _changed(row: Ticked, target: dict[str, Any]) -> Chosen:
+def as_changed(row: Ticked, target: dict[str, Any]) -> Chosen:
     """What a drill becomes; the same drill keeps its place and what was agreed about it, with one dose."""
     dose = stored_dose(target.get("dose"))
     if target["drill"] != row.drill:

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import uuid
 from dataclasses import dataclass
 from functools import partial
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
+from easepath.clinic.actions.rest_orders import keep_rests
 from easepath.clinic.actions.session_bounds import MOST_TELLINGS, check_pain
 from easepath.clinic.errors import FieldError, NotFoundError
 from easepath.clinic.repository import Record, read_complaint
@@ -29,7 +31,9 @@ def record_morning(
 ) -> models.MorningReport:
     """Store a morning once; it can only be told on a day after the session."""
     read = partial(read_complaint, complaint.pk)
-    return act(actor, "log-for-client", read, lambda record: _decide(actor, record, done))
+    stored = act(actor, "log-for-client", read, lambda record: _decide(actor, record, done))
+    keep_rests(complaint)
+    return stored
 
 
 def _decide(
@@ -40,28 +44,28 @@ def _decide(
         if known.session.complaint_id != record.complaint.pk:
             raise NotFoundError("no such morning")
         return Unchanged(known)
-    session = record.complaint.sessions.filter(pk=done.session).first()
+    session = next((row for row in record.sessions if row.id == done.session), None)
     if session is None:
         raise NotFoundError("no such session")
-    _check(record, session, done)
+    _check(record, session.date, done)
 
     def write() -> models.MorningReport:
         return models.MorningReport.objects.create(
-            id=done.id, session=session, pain=done.pain, unusual=done.unusual, gone_48h=done.gone_48h,
+            id=done.id, session_id=session.id, pain=done.pain, unusual=done.unusual, gone_48h=done.gone_48h,
             entered_by=actor, received_at=clock.now(),
         )  # fmt: skip
 
     details = {
-        "session": str(session.pk), "date": str(session.date), "pain": done.pain, "unusual": done.unusual,
+        "session": str(session.id), "date": str(session.date), "pain": done.pain, "unusual": done.unusual,
         "gone_48h": done.gone_48h,
     }  # fmt: skip
     return Act(write, "record-morning", lambda _: details)
 
 
-def _check(record: Record, session: models.SessionLog, done: MorningDone) -> None:
-    if session.mornings.count() >= MOST_TELLINGS:
+def _check(record: Record, date: dt.date, done: MorningDone) -> None:
+    if models.MorningReport.objects.filter(session=done.session).count() >= MOST_TELLINGS:
         raise FieldError({"session": f"was told {MOST_TELLINGS} times: tell the clinic instead"})
-    if session.date >= record.today:
+    if date >= record.today:
         raise FieldError({"session": "the morning after is not here yet: tell us tomorrow"})
     check_pain({"pain": done.pain})
     if done.unusual not in {word for word, _ in models.home.UNUSUAL}:

@@ -6,9 +6,10 @@ from functools import partial
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
+from easepath.clinic.actions.rest_orders import keep_rests
 from easepath.clinic.actions.session_bounds import SessionDone, check_session, in_clinic_time, stands_for
 from easepath.clinic.errors import NotFoundError
-from easepath.clinic.facts.draft import stored
+from easepath.clinic.facts.draft import stored as stored_as
 from easepath.clinic.repository import Record, read_complaint
 from easepath.core.dose.load_words import load_words
 from easepath.core.facts import Manner
@@ -19,7 +20,16 @@ def record_session(
 ) -> models.SessionLog:
     """Store a session once; a second send of the same id returns the stored one."""
     read = partial(read_complaint, complaint.pk)
-    return act(actor, "log-for-client", read, lambda record: _decide(actor, record, done))
+    stored = act(actor, "log-for-client", read, lambda record: _decide(actor, record, done))
+    keep_rests(complaint)
+    return stored
+
+
+def _version(record: Record, number: int) -> models.PlanVersion | None:
+    """The version a session was done by: mostly the one in force, which was read already."""
+    if record.version is not None and record.version.number == number:
+        return record.version
+    return record.complaint.versions.filter(number=number).prefetch_related("drills").first()
 
 
 def _decide(
@@ -31,17 +41,17 @@ def _decide(
         if known.complaint_id != complaint.pk:
             raise NotFoundError("no such session")
         return Unchanged(known)
-    version = complaint.versions.filter(number=done.version).first()
+    version = _version(record, done.version)
     done = in_clinic_time(record, done, actor)
     check_session(record, version, done)
     assert version is not None
     replaces, bands = stands_for(version), complaint.client.clinic.bands
-    loads = {row.drill: load_words(stored(Manner, row.manner) or Manner(), bands)[:100] for row in version.counted}
+    loads = {row.drill: load_words(stored_as(Manner, row.manner) or Manner(), bands)[:100] for row in version.counted}
 
     def write() -> models.SessionLog:
         row = models.SessionLog.objects.create(
             id=done.id, complaint=complaint, version=version, date=done.date, before=done.before, after=done.after,
-            note=done.note, corrects_id=done.corrects, entered_by=actor, received_at=clock.now(),
+            worst=done.worst, note=done.note, corrects_id=done.corrects, entered_by=actor, received_at=clock.now(),
         )  # fmt: skip
         models.SessionDrill.objects.bulk_create(
             models.SessionDrill(
@@ -54,6 +64,6 @@ def _decide(
 
     details = {
         "session": str(done.id), "date": str(done.date), "before": done.before, "after": done.after,
-        "corrects": done.corrects, "drills": [vars(drill) for drill in done.drills],
+        "worst": done.worst, "corrects": done.corrects, "drills": [vars(drill) for drill in done.drills],
     }  # fmt: skip
     return Act(write, "record-session", lambda _: details)

@@ -40,6 +40,8 @@ class DrillDone:
     felt: Annotated[str, Field(max_length=40)] = ""
     moved: Moved | Literal[""] = ""
     stopped: Annotated[str, Field(max_length=400)] = ""
+    felt_side: SideWord | Literal[""] = ""
+    felt_words: Annotated[str, Field(max_length=120)] = ""
 
 
 @dataclass(frozen=True)
@@ -52,6 +54,7 @@ class SessionDone:
     before: int | None
     after: int | None
     drills: tuple[DrillDone, ...]
+    worst: int | None = None
     note: str = ""
     corrects: uuid.UUID | None = None
 
@@ -95,20 +98,27 @@ def check_session(record: Record, version: models.PlanVersion | None, done: Sess
     fields |= _drill_faults(version, done)
     if fields:
         raise FieldError(fields)
-    check_pain({"before": done.before, "after": done.after})
+    check_pain({"before": done.before, "after": done.after, "worst": done.worst})
     check_pain({f"drills.{i}.during": drill.during for i, drill in enumerate(done.drills)})
 
 
 def stands_for(version: models.PlanVersion) -> dict[str, str]:
-    """By drill that stands in for another at the second set of places, the drill of the version."""
-    return {row["drill"]: row["stands_for"] for row in version.drills_elsewhere if row["stands_for"]}
+    """By drill that stands in for another, agreed for home or at the second set of places, that of the version."""
+    planned = {row.drill for row in version.counted}
+    agreed = {name: row.drill for row in version.counted if (name := _agreed(row)) and name not in planned}
+    return agreed | {row["drill"]: row["stands_for"] for row in version.drills_elsewhere if row["stands_for"]}
+
+
+def _agreed(row: models.PlanDrill) -> str | None:
+    """The drill that takes a row's place at home, where one was agreed."""
+    return (row.order or {}).get("instead")
 
 
 def _planned_sides(version: models.PlanVersion) -> dict[str, str]:
-    """By drill that may be told of the side it is planned for, here or at the second set of places."""
-    return {row["drill"]: row["side"] for row in version.drills_elsewhere} | {
-        row.drill: row.side for row in version.counted
-    }
+    """By drill that may be told of the side it is planned for: as handed over, agreed in its place, or elsewhere."""
+    agreed = {name: row.side for row in version.counted if (name := _agreed(row))}
+    there = {row["drill"]: row["side"] for row in version.drills_elsewhere}
+    return agreed | there | {row.drill: row.side for row in version.counted}
 
 
 def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, str]:

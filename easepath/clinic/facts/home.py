@@ -70,7 +70,7 @@ def _around(
 @lru_cache(maxsize=4096)
 def _done(row: SessionDrillRow) -> core.LogEntry:
     """One drill of a session, as the core reads it; what the session tells around it is to be put in."""
-    drill, side, done_pct, during, symptom, felt, moved, stopped, stands_for, _ = row
+    drill, side, done_pct, during, symptom, felt, _, _, moved, stopped, stands_for, _ = row
     around = {"session": "-", **_around(None, None, *UNTOLD)}
     return _read({
         **around, "drill": drill, "side": side, "done_pct": done_pct, "during": during, "symptom": symptom or None,

@@ -3,7 +3,15 @@
 from easepath.clinic.models.audit import AuditEntry, AuditValues, Erasing
 from easepath.clinic.models.clients import Client, ClientFactor, Limit
 from easepath.clinic.models.complaints import Answer, Clearance, Complaint
-from easepath.clinic.models.home import HomeLink, MorningReport, SessionCount, SessionDrill, SessionLog, SignAnswer
+from easepath.clinic.models.home import (
+    HomeLink,
+    MorningReport,
+    RestOrder,
+    SessionCount,
+    SessionDrill,
+    SessionLog,
+    SignAnswer,
+)
 from easepath.clinic.models.measuring import Goal, Sitting, Tryout
 from easepath.clinic.models.overrides import Override
 from easepath.clinic.models.people import Clinic, RecoveryCode, Role, User
@@ -16,6 +24,6 @@ from easepath.clinic.models.visits import KeptFacts, ScreeningResult, Visit, Vis
 __all__ = [
     "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill",
     "Erasing", "Goal", "HomeLink", "KeptFacts", "Limit", "MorningReport", "Override", "PlanDrill", "PlanVersion",
-    "Proposal", "RecoveryCode", "Review", "Role", "RowReview", "ScreeningResult", "SessionCount", "SessionDrill",
-    "SessionLog", "SessionTemplate", "SignAnswer", "Sitting", "Tryout", "User", "Visit", "VisitStep",
+    "Proposal", "RecoveryCode", "RestOrder", "Review", "Role", "RowReview", "ScreeningResult", "SessionCount",
+    "SessionDrill", "SessionLog", "SessionTemplate", "SignAnswer", "Sitting", "Tryout", "User", "Visit", "VisitStep",
 ]  # fmt: skip

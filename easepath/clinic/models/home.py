@@ -31,7 +31,10 @@ class HomeLink(models.Model):
 
 
 class SessionLog(models.Model):
-    """One session at home; a correction is a new row that names the one it corrects."""
+    """One session at home; a correction is a new row that names the one it corrects.
+
+    `worst` is the worst pain of the session as a whole, which is no drill's own.
+    """
 
     id = models.UUIDField(primary_key=True)
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="sessions")
@@ -39,6 +42,7 @@ class SessionLog(models.Model):
     date = models.DateField()
     before = models.PositiveSmallIntegerField(null=True)
     after = models.PositiveSmallIntegerField(null=True)
+    worst = models.PositiveSmallIntegerField(null=True)
     note = models.CharField(max_length=400, blank=True)
     corrects = models.ForeignKey("self", on_delete=models.PROTECT, null=True, related_name="corrections")
     entered_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, related_name="+")
@@ -56,7 +60,8 @@ class SessionDrill(models.Model):
     """One drill of a session: how much was done, the worst pain, and what was felt where; empty is not asked.
 
     `stopped` says in the client's words why it was broken off for another reason than a sign. `stands_for` is the drill
-    of the plan that this one replaced elsewhere, `load` the weight, band and depth its sheet asked for.
+    of the plan that this one replaced elsewhere or by a standing order, `load` the weight, band and depth its sheet
+    asked for. `felt_side` is the side of the body it was felt on, `felt_words` a place in the client's own words.
     """
 
     session = models.ForeignKey(SessionLog, on_delete=models.CASCADE, related_name="drills")
@@ -67,6 +72,8 @@ class SessionDrill(models.Model):
     during = models.PositiveSmallIntegerField(null=True)
     symptom = models.CharField(max_length=16, blank=True)
     felt = models.CharField(max_length=40, blank=True)
+    felt_side = models.CharField(max_length=5, choices=SIDES, blank=True)
+    felt_words = models.CharField(max_length=120, blank=True)
     moved = models.CharField(max_length=5, blank=True)
     stopped = models.CharField(max_length=400, blank=True)
     stands_for = models.CharField(max_length=60, blank=True)
@@ -77,6 +84,41 @@ class SessionDrill(models.Model):
 
     def __str__(self) -> str:
         return f"{self.drill} {self.side}"
+
+
+CAUSES = [(word, word) for word in ("sign", "flare", "clinician")]
+
+
+class RestOrder(models.Model):
+    """Rest at home, of one drill or of the whole program (empty), from a day on, up to and with another where one is.
+
+    Made by the server for a sign or a flare, or by a clinician with words for the client. It ends by its day or by an
+    act, and outlives every version.
+    """
+
+    complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="rests")
+    cause = models.CharField(max_length=9, choices=CAUSES)
+    drill = models.CharField(max_length=60, blank=True)
+    from_on = models.DateField()
+    until_on = models.DateField(null=True)
+    words = models.CharField(max_length=300, blank=True)
+    ordered_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, related_name="+")
+    ordered_at = models.DateTimeField()
+    ended_on = models.DateField(null=True)
+    ended_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, related_name="+")
+    end_reason = models.CharField(max_length=300, blank=True)
+
+    class Meta:
+        ordering = ("pk",)
+        constraints = (
+            models.UniqueConstraint(
+                fields=("complaint", "cause", "drill", "from_on"), condition=models.Q(ordered_by=None),
+                name="one_rest_by_rule",
+            ),
+        )  # fmt: skip
+
+    def __str__(self) -> str:
+        return f"{self.drill or 'everything'} rests from {self.from_on}"
 
 
 class SignAnswer(models.Model):

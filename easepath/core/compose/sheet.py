@@ -19,7 +19,7 @@ from easepath.core.compose.play import Played, Unit, units_of
 from easepath.core.compose.prescription import Prescription, SideDose, cues_first, stages_of
 from easepath.core.compose.session import Session
 from easepath.core.dose.load_words import load_words
-from easepath.core.dose.pace import pace_of
+from easepath.core.dose.pace import pace_of, tempo_words
 from easepath.core.dose.time import (
     FLOOR_TO_STANDING,
     FLOOR_TO_STANDING_WITH_CARE,
@@ -51,12 +51,13 @@ class SheetPart(BaseModel):
 
 
 class BeatOnSheet(SheetPart):
-    """One beat of a side: what to do, for how many seconds, and which of how many it is."""
+    """One beat of a side: what to do, for how many seconds, which of how many it is, and in which direction."""
 
     word: str
     seconds: float
     number: int
     of: int
+    way: int | None = None
 
 
 class SideOnSheet(SheetPart):
@@ -101,6 +102,7 @@ class SheetEntry(SheetPart):
     explained: tuple[str, ...] = ()
     care: tuple[str, ...] = ()
     beside: bool = False
+    ways: tuple[str, ...] = ()
 
 
 class Stretch(SheetPart):
@@ -145,6 +147,7 @@ def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured, bands:
         explained=explained(library, (*wording.do, wording.feel, wording.easier)) if wording else (),
         care=care_of(library, item),
         beside=drill.beside,
+        ways=drill.ways,
         cautions=tuple(cautions),
         felt_sites=tuple(dict.fromkeys((Sites.TARGET, *drill.wrong_felt, *NEARBY_SITES, *SIGN_SITES))),
     )
@@ -152,7 +155,11 @@ def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured, bands:
 
 def side_words(item: Prescription, side: SideDose, bands: Bands | None = None) -> str:
     """What one side does in words, with load and depth as set by hand; `bands` by strength as called here."""
-    return ", ".join(word for word in (dose_words(side.dose, item.method), load_words(item.manner, bands)) if word)
+    return ", ".join(
+        word
+        for word in (dose_words(side.dose, item.method, tempo_words(item.drill)), load_words(item.manner, bands))
+        if word
+    )
 
 
 def _side(library: Library, item: Prescription, side: SideDose, pictured: Pictured, bands: Bands | None) -> SideOnSheet:

@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from easepath.core.dose.pace import TEMPO_WORDS
 from easepath.core.knowledge.models import Dose
 
 
-def dose_words(dose: Dose, method: str) -> str:
-    """The dose as a client reads it: "2 rounds of 5 times, with half of your strength"."""
-    parts = [_main(dose, method)]
+def dose_words(dose: Dose, method: str, tempo: Sequence[str] = TEMPO_WORDS) -> str:
+    """The dose as a client reads it: "2 rounds of 5 times, with half of your strength".
+
+    `tempo` is what the three parts of a repetition are called, in the order of the movement.
+    """
+    parts = [_main(dose, method, tempo)]
     if dose.sets and dose.sets > 1:
         only_held = parts[0].startswith("hold")
         parts = [f"{parts[0]}, {dose.sets} times" if only_held else f"{dose.sets} sets of {parts[0]}"]
@@ -55,7 +60,7 @@ def seconds_words(seconds: float) -> str:
     return f"{minutes} min {rest} s" if minutes and rest else f"{minutes} min" if minutes else f"{rest} s"
 
 
-def _main(dose: Dose, method: str) -> str:
+def _main(dose: Dose, method: str, tempo_words: Sequence[str]) -> str:
     spots = f", {_count(dose.spots, 'spot')}" if dose.spots and dose.spots > 1 else ""
     ways = f", in {dose.directions} directions" if dose.directions and dose.directions > 1 else ""
     if dose.contract_s is not None or dose.relax_s is not None:
@@ -71,7 +76,7 @@ def _main(dose: Dose, method: str) -> str:
     if dose.reps is not None:
         hold = f", hold {dose.hold_s} s" if dose.hold_s else ""
         tempo = "".join(
-            f", {seconds} s {word}" for seconds, word in zip(dose.tempo_s or (), TEMPO_WORDS, strict=False) if seconds
+            f", {seconds} s {word}" for seconds, word in zip(dose.tempo_s or (), tempo_words, strict=False) if seconds
         )
         return f"{_count(dose.reps, 'time')}{hold}{tempo}{ways}{spots}"
     if dose.hold_s is not None:

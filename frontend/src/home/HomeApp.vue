@@ -1,135 +1,232 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import { newId } from '@/ui/newId'
-import AfterSession from './AfterSession.vue'
-import CallLink from './CallLink.vue'
-import MorningCard from './MorningCard.vue'
-import SessionPlayer from './SessionPlayer.vue'
-import SorenessCard from './SorenessCard.vue'
-import SheetView from './SheetView.vue'
+import CallButton from './CallButton.vue'
+import type { Ended } from './EndPage.vue'
+import TabBar, { type Tab } from './TabBar.vue'
+import TodayPage from './TodayPage.vue'
 import { arranged, AS_HANDED_OVER, type Today } from './arranged'
-import { useOutbox } from './outbox'
+import { takeToken } from './link'
+import { BadHour, BitPage, CallPage, CoursePage, DrillsPage, EndPage, fetchPages, HurtPage, MorningPage, SessionPlayer, SorePage, StoppedPage, ThanksPage } from './pages'
+import { useOutbox, type Post } from './outbox'
+import { asKnownHere, daysBetween, isFlare } from './standing'
+import { drillsTold, fine, leftOutOf, PRESSED } from './told'
 import { useRun, type Report, type UseRunReturn } from './useRun'
-import { useSheet } from './useSheet'
-import { isStop } from './words'
+import { knownClinic, useSheet } from './useSheet'
+import { say } from './words'
 
-const token = location.pathname.split('/')[2] ?? ''
-const { sheet, problem, read } = useSheet(token)
-const told = ref(new Set<string>())
-const sentToday = ref(false)
-/** a stop holds here at once, whether the clinic knows it yet or not */
-const stoppedNow = ref(false)
-const ends = (drill: HomeSchemas['DrillDone']): boolean => isStop(sheet.value, drill)
-const stoppedToday = computed(() => stoppedNow.value || outbox.letters.value.some((letter) => letter.kind === 'session' && letter.body.date === sheet.value?.today && letter.body.drills.some(ends)))
+const MORNINGS_BACK = 2
+const token = takeToken()
 const outbox = useOutbox(token)
+const { sheet: read, problem, offline, read: ask } = useSheet(token, () => run.state.value?.version ?? null)
+/** the sheet with what this phone knows and the clinic may not yet */
+const sheet = computed(() => read.value && asKnownHere(read.value, [...outbox.newly.value, ...outbox.letters.value]))
 /** what is told before the session begins; a session under way keeps its own */
 const chosen = ref<Today>(AS_HANDED_OVER)
 const today = computed(() => sheet.value && arranged(sheet.value, run.state.value?.today ?? chosen.value))
 const run: UseRunReturn = useRun(today, token)
+const tab = ref<Tab>('today')
+const thanks = ref<{ stirred: boolean } | null>(null)
+const badHour = ref(false)
+/** a report is on its way, or is kept here because it could not be sent */
+const post = computed<Post>(() => (!outbox.letters.value.length ? 'sent' : outbox.stuck.value ? 'kept' : 'sending'))
+const state = computed(() => run.state.value)
+const about = computed(() => (state.value?.about == null ? undefined : today.value?.drills[state.value.about]))
+const reported = computed(() => (about.value ? state.value?.reports[about.value.drill] : undefined))
 
 async function load(): Promise<void> {
-  await read()
-  if (sheet.value && run.state.value && run.state.value.version !== sheet.value.version) run.clear()
+  await outbox.flush()
+  const sent = [...outbox.newly.value]
+  if (await ask()) outbox.known(sent)
+  await settle()
 }
 
+/** A session that was left open on another day, or by a sheet that is not here any more, is told as far as it went. */
+async function settle(): Promise<void> {
+  const [left, now] = [run.state.value, sheet.value]
+  if (!left || !now || (left.date === now.today && left.version === now.version)) return
+  if (left.version === now.version) await tell({})
+  run.clear()
+}
+
+const again = (): void => { if (!document.hidden && !run.state.value) void load() }
 onMounted(async () => {
+  document.addEventListener('visibilitychange', again)
+  await settle()
   await load()
-  await outbox.flush()
+  fetchPages()
 })
+onBeforeUnmount(() => document.removeEventListener('visibilitychange', again))
+watch(tab, () => scrollTo({ top: 0 }))
 
-const mornings = computed(() => (sheet.value?.mornings_open ?? []).filter((m) => !told.value.has(m.session)))
-const soreTold = ref(new Set<string>())
-const soreness = computed(() => (sheet.value?.soreness_open ?? []).filter((one) => !soreTold.value.has(one.session)))
-/** a sign of the whole body that the clinic does not know yet holds here at once */
-const unsentSign = computed(() => outbox.letters.value
-  .flatMap((letter) => (letter.kind === 'session' ? letter.body.drills : []))
-  .map((drill) => drill.symptom)
-  .find((symptom) => (sheet.value?.body_symptoms ?? []).some((sign) => sign === symptom)))
-const phone = computed(() => sheet.value?.clinic.phone)
+/** The morning that is asked for, and what was told of it a moment ago. */
+const morning = ref<{ session: string; date: string; told: number | null; id: string } | null>(null)
+const skipped = ref(new Set<string>())
+const soreness = computed(() => (sheet.value?.soreness_open ?? []).find(({ session }) => !skipped.value.has(session)))
+watch([sheet, state, skipped], () => {
+  if (morning.value || state.value || !sheet.value || sheet.value.withheld) return
+  const open = sheet.value.mornings_open.find(({ session, date }) => !skipped.value.has(session) && daysBetween(date, sheet.value!.today) <= MORNINGS_BACK)
+  if (open) morning.value = { session: open.session, date: open.date, told: null, id: '' }
+}, { immediate: true })
 
-async function tellMorning(session: string, pain: number, unusual: HomeSchemas['OpenSoreness']['unusual']): Promise<void> {
-  told.value = new Set([...told.value, session])
-  await outbox.send({ kind: 'morning', body: { id: newId(), session, pain, unusual, gone_48h: null } })
+async function tellMorning(pain: number, unusual: HomeSchemas['MorningIn']['unusual']): Promise<void> {
+  const open = morning.value
+  if (!open) return
+  if (open.id) outbox.takeBack(open.id)
+  morning.value = { ...open, told: pain, id: newId() }
+  await outbox.send({ kind: 'morning', body: { id: morning.value.id, session: open.session, pain, unusual, gone_48h: null } })
+}
+
+function leaveMorning(): void {
+  if (morning.value) skipped.value = new Set([...skipped.value, morning.value.session])
+  morning.value = null
+  void load()
 }
 
 async function tellSoreness(one: HomeSchemas['OpenSoreness'], gone: boolean): Promise<void> {
-  soreTold.value = new Set([...soreTold.value, one.session])
+  skipped.value = new Set([...skipped.value, one.session])
   if (!gone && one.days < 2) return // two days are not over: it is asked again tomorrow
   await outbox.send({ kind: 'morning', body: { id: newId(), session: one.session, pain: one.pain, unusual: one.unusual, gone_48h: gone } })
 }
 
-/** What the clinic reads of a stop until more is told of it. */
-const PRESSED = 'pressed “It hurts: stop”; nothing more told yet'
-const NOTHING_YET = { during: null, symptom: '', felt: '' } as const
-
-function drillsTold(reports: Record<string, Report>): HomeSchemas['DrillDone'][] {
-  return (today.value?.drills ?? []).filter((d) => reports[d.drill]).map((d) => ({ drill: d.drill, side: d.side, moved: '' as const, stopped: '', ...reports[d.drill]! }))
+/** Tell the session as it stands; what is told of it later corrects it. */
+async function tell({ ended, drills }: { ended?: Ended; drills?: HomeSchemas['DrillDone'][] }): Promise<HomeSchemas['DrillDone'][]> {
+  const [now, played] = [run.state.value, today.value]
+  if (!now || !played) return []
+  const told = drills ?? drillsTold(played, now, run.share)
+  if (!told.length) return []
+  const left = leftOutOf(played, now, told)
+  const note = [ended?.note, left.length ? `Left out: ${left.join(', ')}` : ''].filter(Boolean).join(' · ').slice(0, 400)
+  const [id, corrects] = [newId(), now.sent ?? null]
+  Object.assign(now, { sent: id, sentBefore: now.sent })
+  await outbox.send({ kind: 'session', body: { id, version: now.version, date: now.date, before: now.before, after: ended?.after ?? null, worst: ended?.worst ?? null, drills: told, note, corrects } })
+  return told
 }
 
 /** A stop is told at the press: a phone that closes now loses nothing, and what is told later corrects it. */
-async function stop(): Promise<void> {
-  run.stopDrill()
-  const state = run.state.value
-  const drill = state?.asking == null ? undefined : today.value?.drills[state.asking]
-  if (!state || !drill) return
-  const pressed: Report = { done_pct: state.doneShare, ...NOTHING_YET, ...state.reports[drill.drill], stopped: PRESSED }
-  const drills = drillsTold({ ...state.reports, [drill.drill]: pressed })
-  const [id, corrects] = [newId(), state.sent ?? null]
-  state.sent = id
-  await outbox.send({ kind: 'session', body: { id, version: state.version, date: state.date, before: state.before, after: null, drills, note: '', corrects } })
+async function stopAt(index: number | null, report?: Report): Promise<void> {
+  if (index === null || !today.value) return
+  run.tell(index, report ?? { said: 'stop', during: null, symptom: '', felt: '', stopped: PRESSED })
+  run.open('stopped', index)
+  await tell({})
 }
 
-async function finish(after: number | null): Promise<void> {
-  const [state, played] = [run.state.value, today.value]
-  if (!state || !played) return
-  const drills = drillsTold(state.reports)
-  const leftOut = played.drills.filter((d) => state.leftOut.includes(d.drill) && !state.reports[d.drill]).map((d) => d.title)
-  const note = leftOut.length ? `Left out: ${leftOut.join(', ')}`.slice(0, 400) : ''
+/** A slip of the finger: the stop is taken back, and where the clinic has it already, corrected. */
+async function slip(): Promise<void> {
+  const [now, drill] = [run.state.value, about.value]
+  if (!now || !drill) return
+  const index = now.about!
+  delete now.reports[drill.drill]
+  if (now.sent && outbox.takeBack(now.sent)) now.sent = now.sentBefore
+  else {
+    const told = drillsTold(today.value!, now, run.share)
+    const bare = { drill: drill.drill, side: drill.side, done_pct: run.share(index), during: null, symptom: '' as const, felt: '', felt_side: '' as const, felt_words: '', moved: '' as const, stopped: '' }
+    await tell({ drills: told.length ? told : [bare] })
+  }
+  run.open('run')
+}
+
+function told(index: number, how: Report['said']): void {
+  if (how === 'fine') run.tell(index, fine(run.state.value?.before ?? null))
+  else if (how === 'bit') run.open('bit', index)
+  else void stopAt(index)
+}
+
+function tellBit(report: Report): void {
+  run.tell(run.state.value!.about!, report)
+  run.open('run')
+}
+
+/** What is done beside the session is told of on the last page: all, half, or not today. */
+function tellBeside(index: number, much: string): void {
+  const drill = today.value?.drills[index]
+  const now = run.state.value
+  if (!drill || !now) return
+  delete now.reports[drill.drill]
+  if (much === 'all' || much === 'half') run.tell(index, { ...fine(now.before), done_pct: much === 'half' ? 50 : 100 })
+}
+
+async function finish(ended: Ended): Promise<void> {
+  const [now, played] = [run.state.value, today.value]
+  if (!now || !played) return
+  if (ended.moved) for (const report of Object.values(now.reports)) report.moved ??= ended.moved
+  const drills = drillsTold(played, now, run.share)
+  const limit = played.pain_limit
+  const over = (pain: number | null | undefined): boolean => limit !== null && typeof pain === 'number' && pain > limit
+  thanks.value = { stirred: over(ended.worst) || drills.some((one) => over(one.during) || isFlare(played, one, now.before)) }
+  await tell({ ended, drills })
   run.clear()
-  sentToday.value = true
-  stoppedNow.value ||= drills.some(ends)
-  if (drills.length) await outbox.send({ kind: 'session', body: { id: newId(), version: state.version, date: state.date, before: state.before, after, drills, note, corrects: state.sent ?? null } })
   await load()
 }
+
+async function hurtTold(report: Report): Promise<void> {
+  run.tell(run.state.value!.about!, report)
+  await tell({})
+  leaveStopped()
+}
+
+function leaveStopped(): void {
+  run.clear()
+  tab.value = 'today'
+  void load()
+}
+
+function begin(before: number, how: Today): void {
+  chosen.value = how
+  run.begin(before, how)
+}
+const clinic = knownClinic()
 </script>
 
 <template>
   <main class="phone">
-    <section v-if="problem" class="dead stop-box">
-      <h1>{{ problem.status === 410 ? 'This link does not work any more' : 'The page could not be read' }}</h1>
-      <p>{{ problem.status === 410 ? 'Please call the clinic that gave it to you and ask for a new one. Do not go on from memory.' : problem.detail }}</p>
+    <section v-if="problem || !token" class="dead stop-box">
+      <template v-if="!token"><h1>{{ say.dead.gone }}</h1><p>{{ say.dead.none }}</p></template>
+      <template v-else>
+        <h1>{{ problem?.status === 410 ? say.dead.gone : say.dead.unread }}</h1>
+        <p>{{ problem?.status === 410 ? say.dead.call(clinic?.name ?? '') : problem?.detail }}</p>
+      </template>
+      <CallButton v-if="clinic" :phone="clinic.phone" />
     </section>
-    <p v-else-if="!sheet || !today" class="quiet">one moment</p>
+    <p v-else-if="!sheet || !today" class="quiet">{{ say.moment }}</p>
     <template v-else>
-      <p v-if="outbox.letters.value.length" class="unsent" role="status">
-        {{ outbox.letters.value.length === 1 ? 'One report is' : `${outbox.letters.value.length} reports are` }} kept on this phone and will be sent.
-        <template v-if="outbox.refused.value">The clinic could not take it: {{ outbox.refused.value.title }}. Please call <CallLink :phone="phone" />.</template>
-      </p>
+      <p v-if="post === 'kept' && !state" class="unsent" role="status">{{ outbox.letters.value.length === 1 ? say.kept.one : say.kept.some(outbox.letters.value.length) }}</p>
       <section v-if="outbox.aside.value.length" class="unsent" role="status">
-        <p>The clinic could not take {{ outbox.aside.value.length === 1 ? 'a report' : `${outbox.aside.value.length} reports` }} from this phone. Please call <CallLink :phone="phone" /> and tell them how it went.</p>
-        <button class="act" type="button" @click="outbox.toldAside">I have told the clinic</button>
+        <p>{{ say.kept.refused(outbox.aside.value.length) }}</p>
+        <CallButton :phone="sheet.clinic.phone" />
+        <button class="act" type="button" @click="outbox.toldAside">{{ say.kept.told }}</button>
       </section>
       <section v-if="sheet.withheld" class="stop-box">
-        <h1>Please pause your program</h1>
-        <p>The clinic wants to talk with you, or a doctor must see you, before you go on. Call <CallLink :phone="phone" />.</p>
+        <h1>{{ say.rest.sign }}</h1>
+        <p>{{ say.withheld }}</p>
+        <CallButton :phone="sheet.clinic.phone" />
         <p>{{ sheet.clinic.emergency }}</p>
       </section>
-      <SessionPlayer v-else-if="run.state.value && !run.state.value.finished" :run="run" :sheet="today" :waiting="outbox.letters.value.length > 0" @stop="stop" />
-      <AfterSession v-else-if="run.state.value?.finished" :sheet="today" :reports="run.state.value.reports" @done="finish" />
+      <template v-else-if="state">
+        <StoppedPage v-if="state.page === 'stopped'" :sheet="today" :report="reported" :post="post" @tell="run.open('hurt', state.about)" @slip="slip" @done="leaveStopped" />
+        <HurtPage v-else-if="state.page === 'hurt' && about" :drill="about" :sheet="today" :report="reported" @told="hurtTold" @back="run.open('stopped', state.about)" />
+        <BitPage v-else-if="state.page === 'bit' && about" :key="about.drill" :drill="about" :sheet="today" :report="reported" @told="tellBit" @stopped="(report) => stopAt(state!.about, report)" />
+        <EndPage v-else-if="state.page === 'end'" :run="run" :sheet="today" @told="told" @beside="tellBeside" @open="(index) => run.open('bit', index)" @done="finish" />
+        <SessionPlayer v-else :run="run" :sheet="today" :offline="offline" @stop="stopAt(run.stopsAt())" @told="told" @enough="run.endNow" />
+      </template>
+      <ThanksPage v-else-if="thanks" :sheet="sheet" :post="post" :stirred="thanks.stirred" @leave="thanks = null" />
+      <MorningPage v-else-if="morning" :key="morning.session" :date="morning.date" :sheet="sheet" :told="morning.told" @tell="tellMorning" @leave="leaveMorning" />
+      <SorePage v-else-if="soreness" :date="soreness.date" :today="sheet.today" @tell="(gone) => tellSoreness(soreness!, gone)" />
+      <BadHour v-else-if="badHour" :sheet="sheet" @leave="badHour = false" />
       <template v-else>
-        <MorningCard v-for="m in mornings" :key="m.session" :date="m.date" :today="sheet.today" @told="(pain, unusual) => tellMorning(m.session, pain, unusual)" />
-        <SorenessCard v-for="one in soreness" :key="one.session" :date="one.date" :today="sheet.today" @told="(gone) => tellSoreness(one, gone)" />
-        <SheetView v-model:today="chosen" :sheet="today" :done="sheet.done_today || sentToday" :waiting="outbox.letters.value.length > 0" :stopped="sheet.stopped_today || stoppedToday" :sign="unsentSign" @begin="(before) => run.begin(before, chosen)" />
+        <TodayPage v-if="tab === 'today'" v-model:today="chosen" :sheet="today" :post="post" @begin="begin" @look="tab = 'drills'" @bad-hour="badHour = true" />
+        <DrillsPage v-else-if="tab === 'drills'" :sheet="today" :today="chosen" />
+        <CoursePage v-else-if="tab === 'course'" :sheet="sheet" />
+        <CallPage v-else :sheet="sheet" />
+        <TabBar v-model="tab" />
       </template>
     </template>
   </main>
 </template>
 
 <style scoped>
-.phone { max-width: 480px; margin: 0 auto; padding: 1rem 1.1rem 1.5rem; min-height: 100vh; display: flex; flex-direction: column; gap: 0.9rem; font-size: 1.06rem; }
-/* fingers, also where a device does not say that it has them */
-.phone :deep(.options button) { min-height: 48px; }
+.phone { max-width: 480px; margin: 0 auto; padding: 1rem 1.1rem 0; min-height: 100dvh; display: flex; flex-direction: column; gap: 0.9rem; font-size: 1.06rem; }
 .dead { display: grid; gap: 0.6rem; margin-top: 20vh; }
-.unsent { border-left: 4px dotted var(--ink); padding: 0.4rem 0.8rem; background: var(--card); }
+.unsent { border-left: 4px dotted var(--ink); padding: 0.4rem 0.8rem; background: var(--card); display: grid; gap: 0.5rem; }
 </style>

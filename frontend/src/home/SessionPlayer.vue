@@ -1,115 +1,122 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import MovingPicture from '@/ui/MovingPicture.vue'
 import TapeLine from '@/ui/TapeLine.vue'
-import DrillReport from './DrillReport.vue'
 import { place, runs } from '@/ui/tape'
+import AwayCard from './AwayCard.vue'
+import BetweenDrills from './BetweenDrills.vue'
+import PlayerMenu from './PlayerMenu.vue'
+import SoundSwitches from './SoundSwitches.vue'
+import { cueOf, keyOf, type Moment } from './cues'
+import { beatWords } from './drillWords'
 import { beatAt } from './pace'
-import StopSigns from './StopSigns.vue'
-import type { UseRunReturn } from './useRun'
-import { sideWords } from './words'
+import type { Report, UseRunReturn } from './useRun'
+import { useSound } from './useSound'
+import { say } from './words'
 
-/** The guided session: one thing at a time, big, with the tape running under a fixed pointer. */
-const props = defineProps<{ run: UseRunReturn; sheet: HomeSchemas['HomeSheet']; /** a report is still on this phone */ waiting: boolean }>()
-const emit = defineEmits<{ stop: [] }>()
+/** The guided session: one thing at a time, large, said aloud, with the tape running under a fixed pointer. */
+const props = defineProps<{ run: UseRunReturn; sheet: HomeSchemas['HomeSheet']; offline: boolean }>()
+const emit = defineEmits<{ stop: []; told: [index: number, how: Report['said']]; enough: [] }>()
+const { sounds, tell, quiet, unlock } = useSound()
+const menu = ref(false)
 const state = computed(() => props.run.state.value!)
 const stretch = computed(() => props.run.stretch.value)
 const index = computed(() => props.run.drillIndex.value)
-const drill = computed(() => (index.value === null ? null : props.sheet.drills[index.value]))
-const side = computed(() => sideWords(stretch.value?.kind === 'side' ? stretch.value.side : nextSide()))
-const left = computed(() => props.run.left.value)
-const minutesLeft = computed(() => Math.ceil((props.run.total.value - state.value.at) / 60))
-const doing = computed(() => drill.value?.sides.find((s) => s.side === stretch.value?.side) ?? drill.value?.sides[0])
-const pictured = computed(() => {
-  const shown = stretch.value?.kind === 'side' ? stretch.value.side : nextSide()
-  return drill.value?.sides.find((s) => s.side === shown) ?? drill.value?.sides[0]
-})
-const dose = computed(() => doing.value?.words)
+const playing = computed(() => stretch.value?.kind === 'side' || stretch.value?.kind === 'change')
+const drill = computed(() => (index.value === null ? undefined : props.sheet.drills[index.value]))
+const next = computed(() => (props.run.nextIndex.value === null ? undefined : props.sheet.drills[props.run.nextIndex.value]))
+const sideShown = computed(() => (stretch.value?.kind === 'side' ? stretch.value.side : followingSide()))
+const doing = computed(() => drill.value?.sides.find((one) => one.side === sideShown.value) ?? drill.value?.sides[0])
 const beat = computed(() => {
   const now = stretch.value
   return now?.kind === 'side' ? beatAt(doing.value?.pace ?? [], state.value.at - now.start, now.seconds) : null
 })
-
-/** which round of how many, where a drill is done in rounds with others */
+const minutes = computed(() => Math.max(1, Math.ceil(props.run.remaining.value / 60)))
+const shown = computed(() => props.run.nextIndex.value ?? index.value ?? 0)
 const round = computed(() => {
   const mine = runs(place(props.sheet.timeline)).filter((one) => one.index === index.value)
-  return mine.length > 1 ? `round ${mine.filter((one) => one.start <= state.value.at + 0.001).length || 1} of ${mine.length}` : ''
+  return mine.length > 1 ? say.player.round(mine.filter((one) => one.start <= state.value.at + 0.001).length || 1, mine.length) : ''
 })
+const limits = computed(() => drill.value?.changed ?? [])
 
-watch(index, () => scrollTo({ top: 0 }), { immediate: true })
-
-function nextSide(): string | null {
-  if (index.value === null) return null
-  const follow = props.sheet.timeline.slice(props.sheet.timeline.findIndex((s) => s.index === index.value))
-  return stretch.value?.kind === 'change' ? (follow.filter((s) => s.kind === 'side')[1]?.side ?? null) : (follow.find((s) => s.kind === 'side')?.side ?? null)
+/** The side that comes when the client has turned round. */
+function followingSide(): string | null {
+  const at = stretch.value?.end ?? 0
+  const placed = place(props.sheet.timeline)
+  return placed.find((one) => one.start >= at - 0.001 && one.kind === 'side' && one.index === index.value)?.side ?? null
 }
 
-const now = computed(() => {
-  switch (stretch.value?.kind) {
-    case 'set-up': return ['Get ready', 'seconds to settle in']
-    case 'change': return ['Change sides', 'seconds to change']
-    case 'rise': return ['Get up slowly', 'seconds, by the side, hand on a chair']
-    case 'move': return ['Change place', 'seconds to the next drill']
-    default: return [dose.value ?? '', stretch.value?.side === 'both' ? 'seconds left' : 'seconds left on this side']
-  }
-})
+const moment = computed<Moment>(() => ({ stretch: stretch.value, beat: beat.value, drill: drill.value, next: next.value }))
+watch(() => [keyOf(moment.value), props.run.running.value] as const, ([key, running], before) => {
+  if (!running) return quiet()
+  if (before && before[0] === key && before[1]) return
+  const now = stretch.value
+  const { words, cue } = cueOf(moment.value, !!now && state.value.at - now.start < 1)
+  tell(words, cue)
+}, { immediate: true })
+watch(index, () => scrollTo({ top: 0 }), { immediate: true })
+onBeforeUnmount(quiet)
 </script>
 
 <template>
-  <section class="player" aria-label="Session">
-    <DrillReport v-if="state.asking !== null && drill" :key="state.asking" :drill="drill" :share="state.doneShare" :sheet="sheet" :hurt="state.hurt === state.asking ? (waiting ? 'kept' : 'sent') : ''"
-      @report="run.report" @not-today="run.notToday" @end="run.finishNow" />
-    <template v-else>
-      <p class="top small quiet">
-        <span v-if="index !== null">drill {{ index + 1 }} of {{ sheet.drills.length }}<template v-if="round">, {{ round }}</template></span><span v-else>between drills</span>
-        <span>{{ minutesLeft === 1 ? '1 minute' : `${minutesLeft} minutes` }} left</span>
-      </p>
-      <p v-if="run.away.value" class="known-box" role="status">You were away, so the session waits for you. Go on when you are ready.</p>
-      <h1>{{ drill?.title ?? now[0] }}</h1>
-      <p v-if="drill?.rest" class="quiet">Once more, to rest. Nothing is asked about it.</p>
-      <p v-if="side" class="side">{{ side }}</p>
-      <MovingPicture v-if="drill && pictured" class="film" :picture="drill.picture" :side="pictured.side" :place="drill.place" :alt="pictured.alt ?? drill.title" />
+  <section class="player" :aria-label="say.player.label" @pointerdown.once="unlock">
+    <header>
+      <button type="button" class="icon" :aria-label="say.player.menu" @click="run.running.value && run.toggle(); menu = true"><svg viewBox="0 0 24 24" aria-hidden="true"><path d="M5 12h.01M12 12h.01M19 12h.01" /></svg></button>
+      <p><strong>{{ say.player.at(shown + 1, sheet.drills.length) }}</strong> · {{ run.running.value ? say.player.left(minutes) : say.player.paused }}<template v-if="round"> · {{ round }}</template></p>
+      <span class="small quiet">{{ offline ? say.kept.offline : '' }}</span>
+    </header>
+
+    <AwayCard v-if="run.away.value !== null" :run="run" :seconds="run.away.value" :drill="drill ?? next" :side="sideShown" @enough="emit('enough')" />
+    <BetweenDrills v-else-if="!playing" :run="run" :sheet="sheet" :next="next" :asks="state.asks" @told="(how) => emit('told', state.asks!, how)" />
+    <template v-else-if="drill && doing">
+      <div class="stage">
+        <MovingPicture class="film" bare :picture="drill.picture" :side="doing.side" :place="drill.place" :alt="doing.alt ?? drill.title" />
+        <p v-if="say.side[doing.side]" class="side">{{ say.side[doing.side] }}</p>
+      </div>
+      <p v-for="line in limits" :key="line" class="limit"><strong>{{ line }}</strong></p>
+      <h1>{{ drill.title }}</h1>
+      <p v-if="drill.rest" class="quiet">{{ say.player.rest }}</p>
       <div class="count" role="timer" aria-live="off">
-        <span class="number">{{ beat?.left ?? left }}</span>
-        <span v-if="beat"><strong class="beat">{{ beat.word }}</strong>{{ beat.of > 1 ? ` ${beat.number} of ${beat.of}` : '' }}<br /><span class="quiet">{{ dose }} · {{ left }} {{ now[1] }}</span></span>
-        <span v-else><strong>{{ now[0] }}</strong><br /><span class="quiet">{{ now[1] }}</span></span>
+        <span class="number">{{ beat?.left ?? run.left.value }}</span>
+        <span v-if="beat"><strong class="beat">{{ beatWords(drill, beat) }}</strong>{{ beat.of > 1 ? ` ${say.player.of(beat.number, beat.of)}` : '' }}<br /><span class="quiet">{{ say.player.onSide(run.left.value, doing.words) }}</span></span>
+        <span v-else><strong class="beat">{{ say.player.change }}</strong><br /><span class="quiet">{{ say.player.seconds }}</span></span>
       </div>
-      <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :pointer="state.at" :current="index" :width="352" />
-      <template v-if="drill">
-        <StopSigns :signs="drill.stop" />
-        <p v-for="line in drill.care" :key="line"><strong>First:</strong> {{ line }}</p>
-        <p v-if="drill.names.length"><strong>In turn:</strong> {{ drill.names.join(', ') }}</p>
-        <p v-for="line in drill.do" :key="line">{{ line }}</p>
-        <p>You should feel <strong>{{ drill.feel }}</strong>.</p>
-        <p v-if="drill.pain_line" class="small">{{ drill.pain_line }}</p>
-        <p v-for="cue in drill.watch" :key="cue"><strong>Watch:</strong> {{ cue }}</p>
-        <p v-for="change in drill.changed" :key="change" class="clay">Changed for you: {{ change }}</p>
-      </template>
-      <div class="room" />
-      <div class="small-acts">
-        <button class="act plain" @click="run.back()">again from here</button>
-        <button class="act plain" @click="run.skip()">next</button>
-      </div>
-      <div class="acts">
-        <button class="act next" @click="run.toggle()">{{ run.running.value ? 'Pause' : 'Go on' }}</button>
-        <button class="act stop" @click="emit('stop')">It hurts: stop</button>
-      </div>
+      <p class="feel">{{ say.player.feel(drill.feel) }}</p>
     </template>
+
+    <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :pointer="state.at" :current="index" :width="390" class="tape" />
+    <SoundSwitches v-model="sounds" />
+    <p v-if="playing && drill" class="stop-box"><strong>{{ say.player.stopFor }}</strong> {{ say.and([...drill.stop]) }}.</p>
+    <div class="room" />
+    <footer>
+      <template v-if="playing || run.away.value !== null">
+        <button v-if="run.away.value === null" type="button" class="act next" @click="run.toggle()">{{ run.running.value ? say.player.pause : say.player.go }}</button>
+      </template>
+      <button v-else type="button" class="act next" @click="run.there()">{{ say.player.there }}</button>
+      <button type="button" class="act stop" :class="{ wide: run.away.value !== null }" @click="emit('stop')">{{ say.player.hurts }}</button>
+    </footer>
+    <PlayerMenu v-if="menu" :run="run" :drill="drill ?? next" @close="menu = false" @enough="emit('enough')" />
   </section>
 </template>
 
 <style scoped>
-.player { display: flex; flex-direction: column; gap: 0.7rem; flex: 1; }
-.top { display: flex; justify-content: space-between; }
-h1 { font-size: 1.6rem; }
-.film { flex: none; width: 100%; max-width: 250px; align-self: center; }
-.side { background: var(--river); color: #fff; font-weight: 600; font-size: 1.15rem; padding: 0.3rem 0.8rem; border-radius: 4px; width: max-content; letter-spacing: 0.02em; }
+.player { display: flex; flex-direction: column; gap: 0.6rem; flex: 1; }
+header { display: grid; grid-template-columns: 48px 1fr 48px; align-items: center; text-align: center; margin: -0.4rem -0.4rem 0; }
+.icon { width: 48px; height: 48px; border: 0; background: none; cursor: pointer; color: inherit; }
+.icon svg { width: 24px; height: 24px; stroke: currentColor; stroke-width: 3; stroke-linecap: round; fill: none; }
+.stage { position: relative; margin: 0 -1.1rem; background: var(--card); border-top: 1px solid var(--line); }
+.film :deep(.film), .film :deep(.stills) { max-height: 292px; }
+.side { position: absolute; right: 0.6rem; top: 0.6rem; background: var(--river); color: #fff; font-weight: 600; font-size: 1.15rem; padding: 0.3rem 0.8rem; border-radius: 5px; }
+.limit { background: var(--clay-soft); color: var(--clay-dark); margin: -0.6rem -1.1rem 0; padding: 0.6rem 1.1rem; }
+h1 { font-size: 1.35rem; }
 .count { display: grid; grid-template-columns: auto 1fr; gap: 1rem; align-items: center; }
-.number { font-size: 4.6rem; font-weight: 600; line-height: 1; min-width: 7rem; }
+.number { font-size: 96px; font-weight: 600; line-height: 0.9; min-width: 7rem; }
 .beat { font-size: 1.35rem; }
-.room { flex: 1; min-height: 5.5rem; }
-.small-acts { display: flex; justify-content: space-between; }
-.acts { display: grid; grid-template-columns: 1fr 1fr; gap: 0.8rem; position: sticky; bottom: 0; background: var(--paper); padding: 0.6rem 0 0.2rem; }
-.acts .act { min-height: 64px; font-size: 1.15rem; }
+.feel { font-size: 1rem; }
+.tape { margin: 0 -1.1rem; max-width: none; }
+.room { flex: 1; }
+footer { display: grid; grid-template-columns: 1fr 1fr; gap: 0.8rem; position: sticky; bottom: 0; background: var(--paper); padding: 0.6rem 0 calc(0.4rem + env(safe-area-inset-bottom)); }
+footer .act { min-height: 66px; font-size: 1.15rem; border-radius: 8px; }
+.wide { grid-column: 1 / -1; }
 </style>

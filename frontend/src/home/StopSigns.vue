@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import { say } from './words'
+
 /** What ends a drill at once, one sign on each line so that it is found while moving. */
 defineProps<{ signs: readonly string[] }>()
 </script>
 
 <template>
   <div class="stop-box">
-    <strong>Stop this drill for</strong>
+    <strong>{{ say.drillsPage.stop }}</strong>
     <ul><li v-for="sign in signs" :key="sign">{{ sign }}</li></ul>
   </div>
 </template>

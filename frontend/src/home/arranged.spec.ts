@@ -25,7 +25,7 @@ describe('the sheet as it is done today', () => {
     ['left', ['0 left 30', '0 right 45', '1 left 20', '1 right 20']],
     ['right', ['0 right 45', '0 left 30', '1 left 20', '1 right 20']],
   ] as const)('begins with the side that moves better, %s, where the sheet leaves it open', (better, expected) => {
-    const found = arranged(SHEET, { there: false, better })
+    const found = arranged(SHEET, { there: false, better, off: [] })
     expect(order(found)).toEqual(expected)
     expect(found.drills.map((one) => one.sides[0]?.side)).toEqual([better, 'left'])
     expect(found.timeline.map((one) => one.kind)).toEqual(SHEET.timeline.map((one) => one.kind))
@@ -33,21 +33,21 @@ describe('the sheet as it is done today', () => {
 
   it('keeps the sides apart in rounds', () => {
     const rounds = { ...SHEET, timeline: [side(0, 'left', 10), turn(0), side(0, 'right', 11), side(1, 'left', 20), side(0, 'left', 12), turn(0), side(0, 'right', 13)] } as unknown as Sheet
-    expect(order(arranged(rounds, { there: false, better: 'right' }))).toEqual(['0 right 11', '0 left 10', '1 left 20', '0 right 13', '0 left 12'])
+    expect(order(arranged(rounds, { there: false, better: 'right', off: [] }))).toEqual(['0 right 11', '0 left 10', '1 left 20', '0 right 13', '0 left 12'])
   })
 
   it('is what is done elsewhere, under the same name and clinic', () => {
-    const found = arranged(SHEET, { there: true, better: '' })
+    const found = arranged(SHEET, { there: true, better: '', off: [] })
     expect(found.drills.map((one) => one.drill)).toEqual(['turn'])
     expect([found.seconds, found.have_ready, found.first_name]).toEqual([20, ['chair'], 'Ragna'])
   })
 
-  it.each([[SHEET, true], [arranged(SHEET, { there: true, better: '' }), false]])('asks which side moves better only where a drill hangs on it', (sheet, asked) => {
+  it.each([[SHEET, true], [arranged(SHEET, { there: true, better: '', off: [] }), false]])('asks which side moves better only where a drill hangs on it', (sheet, asked) => {
     expect(asksBetter(sheet)).toBe(asked)
   })
 
   it('stays as it is where a sheet kept from before knows no second place', () => {
     const old = { ...SHEET, elsewhere: undefined } as unknown as Sheet
-    expect(arranged(old, { there: true, better: '' })).toBe(old)
+    expect(arranged(old, { there: true, better: '', off: [] })).toBe(old)
   })
 })

@@ -4,13 +4,17 @@ type Sheet = HomeSchemas['HomeSheet']
 type Drill = Sheet['drills'][number]
 type Stretch = Sheet['timeline'][number]
 
-/** What the client tells before a session: whether it is done at the second set of places, and which side moves better. */
+/**
+ * How a session is done today: at the second set of places or not, which side moves better, and the drills it leaves
+ * out because they are not due.
+ */
 export interface Today {
   there: boolean
   better: '' | 'left' | 'right'
+  off: string[]
 }
 
-export const AS_HANDED_OVER: Today = { there: false, better: '' }
+export const AS_HANDED_OVER: Today = { there: false, better: '', off: [] }
 
 /** Whether the sheet leaves it to the day which side a drill begins with. */
 export const asksBetter = (sheet: Pick<Sheet, 'drills'>): boolean => sheet.drills.some((drill) => drill.better_first)

@@ -1,4 +1,5 @@
 import type { HomeSchemas } from '@/api/client'
+import { daysBetween, later } from './standing'
 
 type Sheet = HomeSchemas['HomeSheet']
 interface Kept {
@@ -7,9 +8,8 @@ interface Kept {
   sheet: Sheet
 }
 
-const DAY = 86_400_000
+const MORNINGS_BACK = 2
 const onPhone = (): string => new Date().toLocaleDateString('sv-SE')
-const shifted = (date: string, days: number): string => new Date(Date.parse(`${date}T12:00Z`) + days * DAY).toISOString().slice(0, 10)
 
 /** Keep the sheet on the phone, with the day it was read on. */
 export function keepSheet(key: string, sheet: Sheet): void {
@@ -20,8 +20,20 @@ export function keepSheet(key: string, sheet: Sheet): void {
 export function keptSheet(key: string): Sheet | null {
   const text = localStorage.getItem(key)
   if (!text) return null
-  const kept = JSON.parse(text) as Kept | Sheet
-  if (!('on' in kept)) return kept
-  const days = Math.round((Date.parse(onPhone()) - Date.parse(kept.on)) / DAY)
-  return days > 0 ? { ...kept.sheet, today: shifted(kept.sheet.today, days), done_today: false } : kept.sheet
+  const kept = JSON.parse(text) as Partial<Kept>
+  if (!kept.on || !kept.sheet?.follows) return null // kept by an older page: the clinic is asked
+  const days = daysBetween(kept.on, onPhone())
+  return days > 0 ? asOf(kept.sheet, later(kept.sheet.today, days)) : kept.sheet
+}
+
+/** A sheet on a later day: what was over by then is over, the days between are there, with nothing told. */
+export function asOf(sheet: Sheet, today: string): Sheet {
+  const days = Array.from({ length: daysBetween(sheet.today, today) }, (_, n) => later(sheet.today, n + 1))
+  return {
+    ...sheet, today, done_today: false, stopped_today: false,
+    rests: sheet.rests.filter(({ until }) => until === null || until >= today),
+    mornings_open: sheet.mornings_open.filter(({ date }) => daysBetween(date, today) <= MORNINGS_BACK),
+    soreness_open: sheet.soreness_open.map((one) => ({ ...one, days: daysBetween(one.date, today) })),
+    days: [...sheet.days, ...days.map((date) => ({ date, done: 0, stopped: false, rests: false, worst: null, morning: null }))].slice(-14),
+  }
 }

@@ -1,6 +1,8 @@
-import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 import HomeApp from './HomeApp.vue'
 import '@/ui/tokens.css'
 
-createApp(HomeApp).use(VueQueryPlugin).mount('#app')
+/** Without a network the page opens from what this worker kept; where a browser has none, the page itself goes on. */
+if ('serviceWorker' in navigator) navigator.serviceWorker.register('/static/phone-worker.js', { scope: '/h/' }).catch(() => undefined)
+
+createApp(HomeApp).mount('#app')

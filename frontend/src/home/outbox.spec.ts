@@ -73,7 +73,7 @@ describe('what the phone still has to send', () => {
     answer(new Response(JSON.stringify(problem), { status: 410, headers: { 'Content-Type': 'application/problem+json' } }))
     const box = useOutbox('four')
     await box.send(MORNING)
-    expect(box.refused.value?.title).toBe('this link does not work any more')
+    expect(box.stuck.value).toBe(true)
     expect(box.letters.value).toHaveLength(1)
   })
 })

@@ -5,9 +5,11 @@ export interface BeatAt {
   of: number
   /** whole seconds left in this beat */
   left: number
+  /** the place of its direction among those of the drill */
+  way: number | null
 }
 
-interface Beat { word: string; seconds: number; number: number; of: number }
+interface Beat { word: string; seconds: number; number: number; of: number; way?: number | null }
 
 /** The beat at so many seconds into a side; the last one lasts to the end of it. */
 export function beatAt(pace: readonly Beat[], seconds: number, sideSeconds: number): BeatAt | null {
@@ -15,7 +17,7 @@ export function beatAt(pace: readonly Beat[], seconds: number, sideSeconds: numb
   for (const [index, beat] of pace.entries()) {
     end += beat.seconds
     if (index === pace.length - 1) end = Math.max(end, sideSeconds)
-    if (seconds < end) return { word: beat.word, number: beat.number, of: beat.of, left: Math.max(1, Math.ceil(end - seconds)) }
+    if (seconds < end) return { word: beat.word, number: beat.number, of: beat.of, left: Math.max(1, Math.ceil(end - seconds)), way: beat.way ?? null }
   }
   return null
 }

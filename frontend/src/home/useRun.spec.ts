@@ -1,7 +1,9 @@
 import { mount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { defineComponent, h, ref } from 'vue'
+import { defineComponent, h, nextTick, ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
+import { AS_HANDED_OVER } from './arranged'
+import { drillsTold, fine, leftOutOf } from './told'
 import { useRun, type UseRunReturn } from './useRun'
 
 type Sheet = HomeSchemas['HomeSheet']
@@ -14,14 +16,16 @@ const TIMELINE = [
   { index: 1, kind: 'change', side: null, seconds: 8 },
   { index: 1, kind: 'side', side: 'left', seconds: 20 },
   { index: null, kind: 'rise', side: null, seconds: 25 },
+  { index: 2, kind: 'set-up', side: null, seconds: 15 },
+  { index: 2, kind: 'side', side: 'both', seconds: 10 },
 ]
 
-function sheetOf(paused: string[] = [], beside: string[] = []): Sheet {
-  const drills = ['tilts', 'raises', ...beside].map((drill) => ({ drill, title: drill, paused: paused.includes(drill), beside: beside.includes(drill) }))
+function sheetOf(paused: string[] = []): Sheet {
+  const drills = ['tilts', 'raises', 'walk'].map((drill) => ({ drill, title: drill, side: 'both', paused: paused.includes(drill), rest: false }))
   return { version: 1, today: '2026-11-25', drills, timeline: TIMELINE } as unknown as Sheet
 }
 
-function open(sheet = sheetOf()): { run: UseRunReturn; close: () => void } {
+function open(sheet = sheetOf()): { run: UseRunReturn; sheet: Sheet; close: () => void } {
   let run!: UseRunReturn
   const panel = mount(defineComponent({
     setup() {
@@ -29,10 +33,10 @@ function open(sheet = sheetOf()): { run: UseRunReturn; close: () => void } {
       return () => h('p')
     },
   }))
-  return { run, close: () => panel.unmount() }
+  return { run, sheet, close: () => panel.unmount() }
 }
 
-const CALM = { during: 1, symptom: 'pull' as const, felt: 'target' }
+const toldOf = ({ run, sheet }: { run: UseRunReturn; sheet: Sheet }) => drillsTold(sheet, run.state.value!, run.share)
 
 describe('a session on the phone', () => {
   beforeEach(() => {
@@ -41,217 +45,123 @@ describe('a session on the phone', () => {
   })
   afterEach(() => vi.useRealTimers())
 
-  it('halts after each drill for its report, and goes on with the next', async () => {
+  it('asks about a drill that is over while it goes on to the next, and is told by one tap', async () => {
     const { run, close } = open()
-    run.begin(1)
+    run.begin(2, AS_HANDED_OVER)
     await vi.advanceTimersByTimeAsync(46_000)
-    expect(run.state.value?.asking).toBe(0)
-    expect(run.running.value).toBe(false)
-    run.report(CALM)
-    expect(run.state.value?.reports.tilts).toEqual({ ...CALM, done_pct: 100 })
-    expect(run.stretch.value?.index).toBe(1)
+    expect(run.state.value?.asks).toBe(0)
     expect(run.running.value).toBe(true)
+    run.tell(0, fine(2))
+    expect(run.state.value?.reports.tilts).toMatchObject({ during: 2, symptom: 'none', said: 'fine' })
+    expect(run.state.value?.asks).toBeNull()
     close()
   })
 
-  it('asks at the end about what is done beside the session, and takes no for an answer', async () => {
-    const { run, close } = open(sheetOf([], ['walk', 'pumps']))
-    run.begin(1)
-    await vi.advanceTimersByTimeAsync(46_000)
-    run.report(CALM)
-    await vi.advanceTimersByTimeAsync(64_000)
-    run.report(CALM)
-    await vi.advanceTimersByTimeAsync(30_000)
-    expect(run.state.value).toMatchObject({ asking: 2, finished: false })
-    expect(run.running.value).toBe(false)
-    run.report({ ...CALM, done_pct: 50 })
-    expect(run.state.value).toMatchObject({ asking: 3, finished: false })
-    run.notToday()
-    expect(run.state.value).toMatchObject({ asking: null, finished: true, leftOut: ['pumps'] })
-    expect(run.state.value?.reports.walk).toEqual({ ...CALM, done_pct: 50 })
-    close()
+  it('writes “not told” where nobody taps: no pain and no symptom, never a zero', async () => {
+    const opened = open()
+    opened.run.begin(1, AS_HANDED_OVER)
+    await vi.advanceTimersByTimeAsync(62_000)
+    expect(opened.run.state.value?.asks).toBeNull()
+    expect(toldOf(opened)[0]).toMatchObject({ drill: 'tilts', done_pct: 100, during: null, symptom: '' })
+    opened.close()
   })
 
-  const ROUNDS = [0, 1, 0, 1, 2].flatMap((index, n) => [
-    ...(n < 2 || n === 4 ? [{ index, kind: 'set-up', side: null, seconds: 5 }] : []), { index, kind: 'side', side: 'both', seconds: 10 },
-  ])
-
-  function rounds(): Sheet {
-    const drills = [{ drill: 'tilts' }, { drill: 'raises' }, { drill: 'tilts', rest: true }].map((one) => ({ title: one.drill, paused: false, beside: false, ...one }))
-    return { version: 1, today: '2026-11-25', drills, timeline: ROUNDS, stop_symptoms: ['sharp'] } as unknown as Sheet
-  }
-
-  it('asks once about a drill that is done in rounds, after its last, and never about one that returns as a rest', async () => {
-    const { run, close } = open(rounds())
-    run.begin(1)
-    await vi.advanceTimersByTimeAsync(31_000)
-    expect([run.state.value?.asking, run.stretch.value?.index]).toEqual([null, 0])
-    await vi.advanceTimersByTimeAsync(10_000)
-    expect(run.state.value?.asking).toBe(0)
-    run.report(CALM)
-    expect([run.stretch.value?.index, run.state.value?.finished]).toEqual([1, false])
-    await vi.advanceTimersByTimeAsync(11_000)
-    expect(run.state.value?.asking).toBe(1)
-    run.report(CALM)
-    expect(run.stretch.value?.index).toBe(2)
-    await vi.advanceTimersByTimeAsync(16_000)
-    expect(run.state.value).toMatchObject({ asking: null, finished: true })
-    expect(Object.keys(run.state.value?.reports ?? {})).toEqual(['tilts', 'raises'])
-    expect(run.state.value?.reports.tilts?.done_pct).toBe(100)
-    close()
+  it('takes the share from the time spent, and of a drill left out says nothing but its name', async () => {
+    const opened = open()
+    const { run } = opened
+    run.begin(1, AS_HANDED_OVER)
+    await vi.advanceTimersByTimeAsync(30_100) // half of the first drill
+    run.pass('done')
+    expect(run.state.value?.asks).toBe(0)
+    await vi.advanceTimersByTimeAsync(20_000)
+    run.pass('out')
+    const told = toldOf(opened)
+    expect(told.map(({ drill }) => drill)).toEqual(['tilts'])
+    expect(told[0]!.done_pct).toBeGreaterThanOrEqual(49)
+    expect(told[0]!.done_pct).toBeLessThanOrEqual(52)
+    expect(leftOutOf(opened.sheet, run.state.value!, told)).toEqual(['raises'])
+    opened.close()
   })
 
-  it('passes over what is left of a drill that hurt, its return as a rest too, and goes on with the others of the round', async () => {
-    const { run, close } = open(rounds())
-    run.begin(1)
-    await vi.advanceTimersByTimeAsync(10_000)
-    run.stopDrill()
-    run.report({ ...CALM, symptom: 'sharp' })
+  it('leaves out a drill that was passed before it began', () => {
+    const opened = open()
+    opened.run.begin(1, AS_HANDED_OVER)
+    opened.run.pass('done')
+    expect(toldOf(opened)).toEqual([])
+    expect(opened.run.state.value?.leftOut).toEqual(['tilts'])
+    opened.close()
+  })
+
+  it('passes over what rests and what is not due, with the walk behind it', async () => {
+    const { run, close } = open(sheetOf(['tilts']))
+    run.begin(1, { ...AS_HANDED_OVER, off: ['walk'] })
     expect(run.stretch.value?.index).toBe(1)
-    await vi.advanceTimersByTimeAsync(26_000)
-    expect(run.state.value).toMatchObject({ asking: 1 })
-    run.report(CALM)
-    expect(run.state.value?.finished).toBe(true)
+    expect(run.remaining.value).toBe(15 + 20 + 8 + 20 + 25)
+    await vi.advanceTimersByTimeAsync(63_500)
+    expect(run.state.value?.page).toBe('end')
+    expect(run.state.value?.asks).toBe(1)
     close()
   })
 
-  it('goes on with the drill that follows at once, however the ticks of the clock fall', async () => {
+  it.each([
+    ['under way', 20_000, 0], ['in the turn of a drill', 82_000, 1], ['between two drills', 50_000, 0], ['getting up', 115_000, 1],
+    ['before the first', 3_000, 0],
+  ])('a press of stop %s is about the right drill', async (_, at, index) => {
     const { run, close } = open()
-    vi.spyOn(performance, 'now').mockImplementation(() => Date.now() * 1.37)
-    run.begin(1)
-    await vi.advanceTimersByTimeAsync(46_000)
-    expect(run.state.value?.asking).toBe(0)
-    run.report(CALM)
-    expect([run.state.value?.finished, run.stretch.value?.index, run.state.value?.at]).toEqual([false, 1, 45])
-    vi.restoreAllMocks()
+    run.begin(1, AS_HANDED_OVER)
+    await vi.advanceTimersByTimeAsync(at)
+    expect(run.stopsAt()).toBe(index)
     close()
   })
 
-  it('ends after the last report; getting up is not waited for', async () => {
+  it('waits where the phone slept, and counts no second of it', async () => {
     const { run, close } = open()
-    run.begin(1)
-    await vi.advanceTimersByTimeAsync(46_000)
-    run.report(CALM)
-    await vi.advanceTimersByTimeAsync(64_000)
-    expect(run.state.value?.asking).toBe(1)
-    run.report(CALM)
-    expect(run.state.value?.finished).toBe(true)
-    close()
-  })
-
-  it('counts how much of a stopped drill was done', async () => {
-    const { run, close } = open()
-    run.begin(1)
-    await vi.advanceTimersByTimeAsync(18_000)
-    run.stopDrill()
-    expect(run.state.value?.doneShare).toBe(10)
-    close()
-  })
-
-  it('never calls a drill done that was passed over', async () => {
-    const { run, close } = open()
-    run.begin(1)
-    run.skip()
-    run.skip()
-    expect(run.state.value?.asking).toBeNull()
-    expect(run.state.value?.leftOut).toEqual(['tilts'])
-    expect(run.state.value?.reports).toEqual({})
-    await vi.advanceTimersByTimeAsync(25_000)
-    run.skip()
-    run.skip()
-    run.skip()
-    expect(run.state.value?.asking).toBe(1)
-    expect(run.state.value?.doneShare).toBe(25)
-    close()
-  })
-
-  it('waits when the phone slept, and counts no second of it', async () => {
-    const { run, close } = open()
-    run.begin(1)
+    run.begin(1, AS_HANDED_OVER)
     await vi.advanceTimersByTimeAsync(20_000)
     const at = run.state.value!.at
-    vi.setSystemTime(Date.now() + 200_000)
     vi.spyOn(performance, 'now').mockReturnValue(performance.now() + 200_000)
-    await vi.advanceTimersByTimeAsync(1_000)
+    await vi.advanceTimersByTimeAsync(200)
+    expect(run.away.value).toBeGreaterThan(199)
     expect(run.running.value).toBe(false)
-    expect(run.away.value).toBe(true)
-    expect(run.state.value?.at).toBe(at)
-    vi.restoreAllMocks()
+    expect(run.state.value!.at).toBe(at)
     run.toggle()
-    expect([run.running.value, run.away.value]).toEqual([true, false])
-    close()
-  })
-
-  it('waits when another page is in front', async () => {
-    const { run, close } = open()
-    run.begin(1)
-    vi.spyOn(document, 'hidden', 'get').mockReturnValue(true)
-    document.dispatchEvent(new Event('visibilitychange'))
-    expect([run.running.value, run.away.value]).toEqual([false, true])
+    expect(run.away.value).toBeNull()
     vi.restoreAllMocks()
     close()
   })
 
-  it('asks about the last drill when it hurts between two', async () => {
-    const between = [...TIMELINE.slice(0, 2), { index: null, kind: 'move', side: null, seconds: 15 }, ...TIMELINE.slice(2)]
-    const { run, close } = open({ ...sheetOf(), timeline: between } as Sheet)
-    run.begin(1)
-    await vi.advanceTimersByTimeAsync(46_000)
-    run.report(CALM)
-    await vi.advanceTimersByTimeAsync(3_000)
-    expect(run.stretch.value?.kind).toBe('move')
-    run.stopDrill()
-    expect([run.state.value?.asking, run.state.value?.doneShare]).toEqual([0, 100])
-    run.report({ ...CALM, symptom: 'sharp' })
-    expect(run.state.value?.reports.tilts?.symptom).toBe('sharp')
-    expect(run.stretch.value?.kind).toBe('move')
-    close()
-  })
-
-  it('stands still while paused', async () => {
-    const { run, close } = open()
-    run.begin(1)
-    await vi.advanceTimersByTimeAsync(5_000)
-    run.toggle()
-    const at = run.state.value?.at
-    await vi.advanceTimersByTimeAsync(60_000)
-    expect(run.state.value?.at).toBe(at)
-    close()
-  })
-
-  it('can be picked up where it was after the page was closed', async () => {
+  it('is picked up after a closed tab, as it stood', async () => {
     const first = open()
-    first.run.begin(2)
-    await vi.advanceTimersByTimeAsync(46_000)
-    first.run.report(CALM)
-    await vi.advanceTimersByTimeAsync(1_000)
-    const at = first.run.state.value?.at ?? 0
+    first.run.begin(1, AS_HANDED_OVER)
+    await vi.advanceTimersByTimeAsync(50_000)
+    first.run.tell(0, fine(1))
+    const at = first.run.state.value!.at
+    await nextTick()
     first.close()
     const again = open()
-    expect(again.run.state.value?.at).toBeCloseTo(at)
-    expect(again.run.state.value?.reports.tilts?.during).toBe(1)
+    expect(again.run.state.value).toMatchObject({ at, asks: null })
     expect(again.run.running.value).toBe(false)
     again.close()
   })
 
-  it('passes over a paused drill and gives it no report', async () => {
-    const { run, close } = open(sheetOf(['tilts']))
-    run.begin(1)
-    expect(run.stretch.value?.index).toBe(1)
-    await vi.advanceTimersByTimeAsync(64_000)
-    run.report(CALM)
-    expect(Object.keys(run.state.value?.reports ?? {})).toEqual(['raises'])
+  it('goes back to a drill and counts it anew', async () => {
+    const { run, close } = open()
+    run.begin(1, AS_HANDED_OVER)
+    await vi.advanceTimersByTimeAsync(66_000)
+    run.back()
+    expect([run.stretch.value?.index, run.share(0)]).toEqual([0, 0])
+    run.there()
+    expect(run.stretch.value?.kind).toBe('side')
     close()
   })
 
-  it('goes back to the beginning of a stretch, and on to its end', async () => {
-    const { run, close } = open()
-    run.begin(1)
-    await vi.advanceTimersByTimeAsync(20_000)
-    run.back()
-    expect(run.state.value?.at).toBe(15)
-    run.skip()
-    expect(run.state.value?.asking).toBe(0)
-    close()
+  it('ends for today without pain: what was not done is not told', async () => {
+    const opened = open()
+    opened.run.begin(1, AS_HANDED_OVER)
+    await vi.advanceTimersByTimeAsync(46_000)
+    opened.run.endNow()
+    expect(opened.run.state.value?.page).toBe('end')
+    expect(toldOf(opened).map(({ drill }) => drill)).toEqual(['tilts'])
+    opened.close()
   })
 })

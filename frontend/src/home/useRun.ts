@@ -3,84 +3,109 @@ import type { HomeSchemas } from '@/api/client'
 import { place, runs, spans, type Placed } from '@/ui/tape'
 import type { Today } from './arranged'
 import { useAwake } from './useAwake'
-import { isStop } from './words'
 
+/** What is told of a drill; `said` is the tap it began with. */
 export interface Report {
-  done_pct: number
+  said: 'fine' | 'bit' | 'stop'
   during: number | null
   symptom: HomeSchemas['DrillDone']['symptom']
   felt: string
+  felt_side?: HomeSchemas['DrillDone']['felt_side']
+  felt_words?: string
   /** only where it was asked */
   moved?: 'none' | 'up' | 'down'
   /** why the session was broken off, in the client's words */
   stopped?: string
+  /** how much was done, told of what is done beside the session; of all else the clock knows */
+  done_pct?: number
 }
-
-/** What is told of a drill; how much of it was done is counted by the tape, or told of what is done beside the session. */
-export type Told = Omit<Report, 'done_pct'> & { done_pct?: number }
 
 /** Where a session stands, as it is kept on the phone so that a closed tab loses nothing. */
 export interface RunState {
+  shape: 2
   version: number
   date: string
   before: number | null
   at: number
+  /** what is open: the clock, a drill told in more words, the page after a stop, where it hurt, the end */
+  page: 'run' | 'bit' | 'stopped' | 'hurt' | 'end'
+  /** the drill that page is about */
+  about: number | null
+  /** the drill that is asked about, until the next one begins */
+  asks: number | null
   reports: Record<string, Report>
-  /** the drill whose report is being asked for */
-  asking: number | null
-  doneShare: number
-  finished: boolean
   /** seconds of each drill's own time that passed while the page was awake */
   spent: Record<number, number>
-  /** drills that were passed over without being done */
+  /** drills that were left out, never done */
   leftOut: string[]
   /** the report of this session that is on its way or with the clinic: what is told later corrects it */
   sent?: string
-  /** the drill at which "It hurts: stop" was pressed, until it is told of */
-  hurt?: number
-  /** what was told before it began; a session kept from before has nothing of it */
-  today?: Today
+  /** the one before it, which holds again where a stop is taken back in time */
+  sentBefore?: string
+  /** what was told before it began */
+  today: Today
 }
 
 export interface UseRunReturn {
   state: Ref<RunState | null>
   running: Ref<boolean>
-  /** the phone slept or another page was open: the session waits */
-  away: Ref<boolean>
+  /** seconds the phone slept or another page was open; the session waits. Null while nobody was away */
+  away: Ref<number | null>
   stretch: ComputedRef<Placed | undefined>
   left: ComputedRef<number>
   drillIndex: ComputedRef<number | null>
-  total: ComputedRef<number>
-  begin: (before: number | null, today?: Today) => void
+  /** the drill that comes next, between two */
+  nextIndex: ComputedRef<number | null>
+  /** seconds of the session that are left, without what is passed over */
+  remaining: ComputedRef<number>
+  share: (index: number) => number
+  begin: (before: number | null, today: Today) => void
   toggle: () => void
-  stopDrill: () => void
-  skip: () => void
+  /** the drill that a press of stop is about: the one under way, between two the last one */
+  stopsAt: () => number | null
+  /** between two drills: at the place of the next one already */
+  there: () => void
+  /** this drill from its start */
+  again: () => void
+  /** the drill before */
   back: () => void
-  report: (report: Told) => void
-  /** a drill beside the session that was not done today */
-  notToday: () => void
-  finishNow: () => void
+  /** past the drill under way: told as done so far, or left out */
+  pass: (how: 'done' | 'out') => void
+  tell: (index: number, report: Report) => void
+  open: (page: RunState['page'], about?: number | null) => void
+  /** enough for today: what was not done yet is not done, and the last page comes */
+  endNow: () => void
   clear: () => void
 }
 
 /** A longer gap between two ticks means that the phone slept: that time was not spent on a drill. */
 const GAP_S = 2
 
-/** The session's clock: it runs along the tape, halts after each drill for its report, and can be picked up again. */
+/** The session's clock: it runs along the tape, waits where the phone sleeps, and can be picked up again. */
 export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: string): UseRunReturn {
   const store = `easepath:run:${token}`
   const kept = JSON.parse(localStorage.getItem(store) ?? 'null') as RunState | null
-  const state = ref<RunState | null>(kept && { ...kept, spent: kept.spent ?? {}, leftOut: kept.leftOut ?? [] })
+  const state = ref<RunState | null>(kept?.shape === 2 ? kept : null)
   const running = ref(false)
-  const away = ref(false)
+  const away = ref<number | null>(null)
   const placed = computed(() => place(sheet.value?.timeline ?? []))
   const total = computed(() => placed.value.at(-1)?.end ?? 0)
   const stretch = computed(() => placed.value.find((s) => (state.value?.at ?? 0) < s.end))
   const left = computed(() => Math.max(0, Math.ceil((stretch.value?.end ?? 0) - (state.value?.at ?? 0))))
-  const drillIndex = computed(() => state.value?.asking ?? stretch.value?.index ?? null)
+  const drillIndex = computed(() => stretch.value?.index ?? null)
+  const nextIndex = computed(() => placed.value.find((s) => s.end > (state.value?.at ?? 0) && s.index !== null && !isOver(s.index))?.index ?? null)
+  const remaining = computed(() => placed.value
+    .filter((s) => s.index === null || !isOver(s.index))
+    .reduce((sum, s) => sum + Math.max(0, s.end - Math.max(s.start, state.value?.at ?? 0)), 0))
   let last = 0
+  let hiddenAt: number | null = null
   const timer = setInterval(tick, 200)
-  const onHidden = () => document.hidden && running.value && leave()
+  const onHidden = (): void => {
+    if (document.hidden) {
+      hiddenAt = Date.now()
+      if (running.value) leave(0)
+    } else if (away.value !== null && hiddenAt !== null) away.value = Math.round((Date.now() - hiddenAt) / 1000)
+  }
   document.addEventListener('visibilitychange', onHidden)
   onBeforeUnmount(() => {
     clearInterval(timer)
@@ -93,22 +118,13 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
   const drillAt = (index: number) => sheet.value?.drills[index]
 
   /** The time without another drill between in which a stretch lies. */
-  function runOf(one: Placed) {
-    return runs(placed.value).find((each) => each.index === one.index && one.start >= each.start && one.end <= each.end)
-  }
+  const runOf = (one: Placed) => runs(placed.value).find((each) => each.index === one.index && one.start >= each.start && one.end <= each.end)
+  const spanOf = (index: number) => spans(placed.value).find((span) => span.index === index)
 
-  /** A drill that a stop sign paused, that was told of already or was left out: what is left of it is passed over. */
+  /** A drill that rests, is not done today or was left out is passed over. */
   function isOver(index: number): boolean {
     const [run, drill] = [state.value, drillAt(index)]
-    if (!run || !drill) return false
-    const told = run.reports[drill.drill]
-    if (drill.paused || run.leftOut.includes(drill.drill)) return true
-    const stopped = !!told && isStop(sheet.value, told)
-    return drill.rest ? stopped : !!told
-  }
-
-  function spanOf(index: number) {
-    return spans(placed.value).find((span) => span.index === index)
+    return !!run && !!drill && (drill.paused || run.leftOut.includes(drill.drill) || run.today.off.includes(drill.drill))
   }
 
   function tick(): void {
@@ -116,41 +132,26 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     const step = (now - last) / 1000
     last = now
     const run = state.value
-    if (!running.value || !run || run.asking !== null || run.finished) return
-    if (step > GAP_S) return leave()
+    if (!running.value || !run || run.page !== 'run') return
+    if (step > GAP_S) return leave(step)
     const before = stretch.value
     const from = run.at
     const drillEnd = before && before.index !== null ? (runOf(before)?.end ?? Infinity) : Infinity
     run.at = Math.min(total.value, drillEnd, run.at + step)
     spend(from, run.at)
-    if (run.at >= drillEnd) endRun(before!.index!)
-    else if (run.at >= total.value) end(run)
+    if (run.at >= drillEnd) ended(before!.index!)
+    jumpOver()
+    if (stretch.value?.kind === 'side' && run.asks !== stretch.value.index) run.asks = null
   }
 
-  /** A drill is at the end of a round: after its last it is asked about, and one that only returns as a rest never is. */
-  function endRun(index: number): void {
-    const run = state.value
-    if (!run) return
-    if (!drillAt(index)?.rest && run.at >= (spanOf(index)?.end ?? 0)) ask(index, share(index))
-    else if (run.at >= total.value) end(run)
-    else {
-      jumpOver()
-      last = performance.now()
-    }
+  /** A drill is over: it is asked about, but for one that only returns as a rest and one that comes again in a round. */
+  function ended(index: number): void {
+    if (state.value && !drillAt(index)?.rest && state.value.at >= (spanOf(index)?.end ?? 0)) state.value.asks = index
   }
 
-  /** The tape is at its end: what is done beside the session is asked about, then all is told. */
-  function end(run: RunState): void {
-    const beside = (sheet.value?.drills ?? []).findIndex(
-      (d) => d.beside && !d.rest && !d.paused && !run.reports[d.drill] && !run.leftOut.includes(d.drill),
-    )
-    if (beside < 0) run.finished = true
-    else ask(beside, 100)
-  }
-
-  function leave(): void {
+  function leave(seconds: number): void {
     running.value = false
-    away.value = true
+    away.value = Math.round(seconds)
   }
 
   /** Count what of a stretch of time was a drill's own. */
@@ -161,30 +162,23 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     }
   }
 
-  function ask(index: number, share: number): void {
-    if (!state.value) return
-    running.value = false
-    state.value.asking = index
-    state.value.doneShare = share
-  }
-
-  function begin(before: number | null, today?: Today): void {
+  function begin(before: number | null, today: Today): void {
     if (!sheet.value) return
     state.value = {
-      version: sheet.value.version, date: sheet.value.today, before, at: 0, reports: {}, asking: null, doneShare: 100,
-      finished: false, spent: {}, leftOut: [], today,
+      shape: 2, version: sheet.value.version, date: sheet.value.today, before, at: 0, page: 'run', about: null, asks: null,
+      reports: {}, spent: {}, leftOut: [], today,
     }
-    away.value = false
+    away.value = null
     jumpOver()
     last = performance.now()
-    running.value = !state.value.finished && state.value.asking === null
+    running.value = state.value.page === 'run'
   }
 
-  /** What is over is passed over, with the walk and the turn between. */
+  /** What is over is passed over, with the walk and the turn between; behind the last drill is the end. */
   function jumpOver(): void {
     const run = state.value
-    while (run && stretch.value && stretch.value.index !== null && isOver(stretch.value.index)) run.at = stretch.value.end
-    if (run && !stretch.value) end(run)
+    while (run && stretch.value && (stretch.value.index === null ? nextIndex.value === null : isOver(stretch.value.index))) run.at = stretch.value.end
+    if (run && !stretch.value && run.page === 'run') open('end')
   }
 
   /** How much of a drill's own time was spent on it, in percent. */
@@ -193,84 +187,89 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     return whole ? Math.min(100, Math.round((100 * (state.value?.spent[index] ?? 0)) / whole)) : 0
   }
 
+  function go(): void {
+    last = performance.now()
+    away.value = null
+    running.value = state.value?.page === 'run'
+  }
+
   function toggle(): void {
-    last = performance.now()
-    away.value = false
-    running.value = !running.value
+    if (running.value) running.value = false
+    else go()
   }
 
-  /** It hurts: always asks, between two drills about the one that was done last. */
-  function stopDrill(): void {
+  function stopsAt(): number | null {
     const at = state.value?.at ?? 0
-    const done = spans(placed.value).filter((span) => span.end <= at).at(-1)
-    const index = drillIndex.value ?? done?.index ?? null
-    if (index === null) running.value = false
-    else {
-      ask(index, share(index))
-      if (state.value) state.value.hurt = index
+    if (stretch.value?.kind === 'side' || stretch.value?.kind === 'change') return drillIndex.value
+    const done = spans(placed.value).filter((span) => span.end <= at && !isOver(span.index)).at(-1)
+    return done?.index ?? nextIndex.value
+  }
+
+  function there(): void {
+    const next = placed.value.find((s) => s.end > (state.value?.at ?? 0) && s.kind === 'side' && !isOver(s.index!))
+    if (state.value && next) state.value.at = next.start
+    go()
+  }
+
+  function again(): void {
+    const index = drillIndex.value ?? nextIndex.value
+    const span = index === null ? undefined : spanOf(index)
+    if (state.value && span && index !== null) {
+      state.value.at = span.start
+      state.value.spent[index] = 0
     }
-  }
-
-  function skip(): void {
-    const run = state.value
-    if (!run || !stretch.value) return
-    const current = stretch.value
-    const span = current.index === null ? null : spanOf(current.index)
-    run.at = current.end
-    if (span && run.at >= span.end && !drillAt(current.index!)?.rest) {
-      const done = share(current.index!)
-      if (done) ask(current.index!, done)
-      else leaveOut(current.index!)
-    } else if (run.at >= total.value) end(run)
-    else jumpOver()
-  }
-
-  /** A drill of which nothing was done is left out: it gets no report, and is never done. */
-  function leaveOut(index: number): void {
-    const drill = sheet.value?.drills[index]
-    if (drill && state.value) state.value.leftOut = [...new Set([...state.value.leftOut, drill.drill])]
-    goOn()
-  }
-
-  function goOn(): void {
-    const run = state.value
-    if (!run) return
-    jumpOver()
-    if (!placed.value.some((s) => s.index !== null && s.end > run.at + 0.001 && !isOver(s.index))) end(run)
-    last = performance.now()
-    running.value = !run.finished && run.asking === null
+    go()
   }
 
   function back(): void {
-    if (state.value && stretch.value) state.value.at = stretch.value.start
+    const at = state.value?.at ?? 0
+    const now = drillIndex.value === null ? Infinity : (spanOf(drillIndex.value)?.start ?? at)
+    const before = spans(placed.value).filter((span) => span.start < Math.min(at, now) && !isOver(span.index)).at(-1)
+    if (state.value && before) {
+      state.value.at = before.start
+      state.value.spent[before.index] = 0
+    }
+    go()
   }
 
-  function report(given: Told): void {
-    const run = state.value
-    if (!run || run.asking === null) return
-    const drill = sheet.value?.drills[run.asking]
-    if (drill) run.reports[drill.drill] = { done_pct: run.doneShare, ...given }
-    run.asking = null
-    delete run.hurt
-    goOn()
+  function pass(how: 'done' | 'out'): void {
+    const [run, index] = [state.value, drillIndex.value ?? nextIndex.value]
+    const span = index === null ? undefined : spanOf(index)
+    const drill = index === null ? undefined : drillAt(index)
+    if (!run || !drill || !span || index === null) return
+    if (how === 'out' || !share(index)) run.leftOut = [...new Set([...run.leftOut, drill.drill])]
+    else if (!drill.rest) run.asks = index
+    run.at = span.end
+    jumpOver()
+    go()
   }
 
-  function notToday(): void {
-    const index = state.value?.asking ?? null
-    if (index === null) return
-    state.value!.asking = null
-    leaveOut(index)
+  function tell(index: number, report: Report): void {
+    const drill = drillAt(index)
+    if (!state.value || !drill) return
+    state.value.reports[drill.drill] = report
+    if (state.value.asks === index) state.value.asks = null
   }
 
-  function finishNow(): void {
-    if (state.value) Object.assign(state.value, { finished: true, asking: null })
-    running.value = false
+  /** Another page of the session; the clock waits meanwhile, and goes on with the page it left. */
+  function open(page: RunState['page'], about: number | null = null): void {
+    if (!state.value) return
+    const ended = !stretch.value
+    Object.assign(state.value, { page: page === 'run' && ended ? 'end' : page, about })
+    if (state.value.page === 'run') go()
+    else running.value = false
+  }
+
+  function endNow(): void {
+    if (state.value) state.value.at = total.value
+    open('end')
   }
 
   function clear(): void {
     state.value = null
     running.value = false
+    away.value = null
   }
 
-  return { state, running, away, stretch, left, drillIndex, total, begin, toggle, stopDrill, skip, back, report, notToday, finishNow, clear }
+  return { state, running, away, stretch, left, drillIndex, nextIndex, remaining, share, begin, toggle, stopsAt, there, again, back, pass, tell, open, endNow, clear }
 }

@@ -1,52 +1,72 @@
-import { useQuery } from '@tanstack/vue-query'
-import { computed, type ComputedRef } from 'vue'
+import { computed, ref, type ComputedRef, type Ref } from 'vue'
 import { homeClient, outcome, type HomeSchemas, type Problem } from '@/api/client'
-import { motionOf } from '@/ui/pictures'
+import { pictureUrl, motionOf } from '@/ui/pictures'
 import { keepSheet, keptSheet } from './keptSheet'
 
 type Sheet = HomeSchemas['HomeSheet']
 
 export interface UseSheetReturn {
-  /** the sheet as the clinic has it, without a network as the phone kept it; null while none is read */
+  /** the sheet as the clinic has it, until it answers as the phone kept it; null while there is none */
   sheet: ComputedRef<Sheet | null>
   /** why there is none */
-  problem: ComputedRef<Problem | null>
-  /** ask the clinic; without an answer the kept sheet stays */
-  read: () => Promise<void>
+  problem: Ref<Problem | null>
+  /** the clinic could not be asked: what is shown is what the phone kept */
+  offline: Ref<boolean>
+  /** ask the clinic; without an answer the kept sheet stays. True where it answered */
+  read: () => Promise<boolean>
 }
 
-/** The client's sheet behind a private link. */
-export function useSheet(token: string): UseSheetReturn {
+/** The client's sheet behind a private link; a session under way (`busy`) goes on by the version it began with. */
+export function useSheet(token: string, busy: () => number | null): UseSheetReturn {
   const store = `easepath:sheet:${token}`
+  const kept = ref<Sheet | null>(keptSheet(store))
+  const problem = ref<Problem | null>(null)
+  const offline = ref(false)
 
-  async function ask(): Promise<{ sheet: Sheet | null; problem: Problem | null }> {
+  async function read(): Promise<boolean> {
     const found = await outcome(homeClient.GET('/home/api/{token}/sheet', { params: { path: { token } } }))
+    offline.value = !found.ok && found.problem.status === 0
     if (found.ok) {
+      const under = busy()
+      if (under !== null && under !== found.data.version) return false
       keepSheet(store, found.data)
+      kept.value = found.data
+      problem.value = null
       keepPictures(found.data)
-      return { sheet: found.data, problem: null }
-    }
-    if (found.problem.status === 0) {
-      const kept = keptSheet(store)
-      return { sheet: kept, problem: kept ? null : found.problem }
-    }
-    localStorage.removeItem(store)
-    return { sheet: null, problem: found.problem }
+    } else if (found.problem.status === 410) {
+      localStorage.removeItem(store)
+      keepClinic(kept.value)
+      kept.value = null
+      problem.value = found.problem
+    } else if (kept.value) kept.value = keptSheet(store)
+    else problem.value = found.problem
+    return found.ok
   }
 
-  // read when the page asks, and without a network too: a session under way is not changed behind the client's back
-  const { data, refetch } = useQuery({ queryKey: ['sheet', token], queryFn: ask, enabled: false, retry: false, networkMode: 'always' })
+  return { sheet: computed(() => kept.value), problem, offline, read }
+}
 
-  return {
-    sheet: computed(() => data.value?.sheet ?? null),
-    problem: computed(() => data.value?.problem ?? null),
-    read: async () => { await refetch() },
-  }
+const CLINIC = 'easepath:clinic'
+
+/** Whom to call is known on this phone even when the link has died. */
+function keepClinic(sheet: Sheet | null): void {
+  if (sheet) localStorage.setItem(CLINIC, JSON.stringify({ name: sheet.clinic.name, phone: sheet.clinic.phone }))
+}
+
+/** The clinic that gave the link, where this phone ever read its sheet. */
+export function knownClinic(): { name: string; phone: string } | null {
+  return JSON.parse(localStorage.getItem(CLINIC) ?? 'null') as { name: string; phone: string } | null
 }
 
 /** Ask for every picture at once, so that a session goes on without the network. */
 function keepPictures(found: Sheet): void {
   for (const drill of [...found.drills, ...(found.elsewhere?.drills ?? [])]) {
-    for (const { side } of drill.sides) motionOf({ picture: drill.picture, side, place: drill.place }).catch(() => undefined)
+    if (!drill.picture) continue
+    for (const { side } of drill.sides) {
+      const wanted = { picture: drill.picture, side, place: drill.place }
+      motionOf(wanted).catch(() => undefined)
+      for (const pose of ['start', 'end']) void fetch(pictureUrl({ ...wanted, pose })).catch(() => undefined)
+      void fetch(pictureUrl({ ...wanted, size: 'small' })).catch(() => undefined)
+    }
   }
 }

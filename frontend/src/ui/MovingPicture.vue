@@ -4,7 +4,7 @@ import DrillPicture from './DrillPicture.vue'
 import { motionOf, stepAt, type Motion } from './pictures'
 
 /** A drill moving at its own tempo, with a pause; two stills where motion is not wanted or not to be had. */
-const props = defineProps<{ picture: string; side: string; place?: string; alt: string }>()
+const props = defineProps<{ picture: string; side: string; place?: string; alt: string; /** without its switch */ bare?: boolean }>()
 const motion = ref<Motion | null>(null)
 const still = ref(matchMedia('(prefers-reduced-motion: reduce)').matches)
 const running = ref(true)
@@ -51,12 +51,12 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
         <DrillPicture :picture="picture" :side="side" :place="place" pose="start" :alt="`Start of the movement`" />
         <DrillPicture :picture="picture" :side="side" :place="place" :alt="alt" />
       </div>
-      <button v-if="moves" type="button" class="small" @click="still = false; play(true)">Show it moving</button>
+      <button v-if="moves && !bare" type="button" class="small" @click="still = false; play(true)">Show it moving</button>
     </template>
     <template v-else-if="motion">
       <!-- eslint-disable-next-line vue/no-v-html -- drawn by our own server from numbers alone -->
       <svg class="film" :viewBox="motion.viewbox" :style="{ aspectRatio: shape }" role="img" :aria-label="alt" stroke-linejoin="round" stroke-linecap="round" v-html="motion.steps[shown?.step ?? 0]" />
-      <figcaption v-if="moves" class="small">
+      <figcaption v-if="moves && !bare" class="small">
         <button type="button" class="small" :aria-pressed="!running" @click="play(!running)">{{ running ? 'Hold the picture' : 'Let it move' }}</button>
         <span class="quiet" aria-hidden="true">{{ shown?.held ? 'hold' : '' }}</span>
       </figcaption>

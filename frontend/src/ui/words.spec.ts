@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { siteWords, sideWords } from '@/home/words'
+import { siteWords } from '@/home/signs'
 import { shortDate } from './dates'
 import { newId } from './newId'
 import { sidesWords } from './sides'
@@ -13,13 +13,9 @@ describe('words', () => {
     [{ side: 'both', sides: [] }, ''],
   ])('tells the sides of a drill', (drill, words) => expect(sidesWords(drill)).toBe(words))
 
-  it('names a side so that it cannot be overlooked', () => {
-    expect([sideWords('left'), sideWords('right'), sideWords('both'), sideWords(null)]).toEqual(['LEFT side', 'RIGHT side', '', ''])
-  })
-
   it('says where a drill should be felt in the words of its sheet', () => {
     expect(siteWords('target', 'the inner thigh')).toBe('where it should be: the inner thigh')
-    expect(siteWords('front-of-hip', '')).toBe('front of hip')
+    expect(siteWords('front-of-hip', '')).toBe('front of the hip')
   })
 
   it('shows a date shortly, with the year when it is another, and unknown as a word', () => {

@@ -27,9 +27,13 @@ class Region(Entry):
 
 
 class Site(Entry):
-    """A place where a drill was felt; `family` is the nerve family a nerve symptom there pauses."""
+    """A place where a drill was felt; `family` is the nerve family a nerve symptom there pauses.
+
+    A `cue` is said of one drill and is no place on the body that is offered by itself.
+    """
 
     id: Id
+    cue: bool = False
     family: Literal["sciatic", "femoral", "hand", "pressure"] | None = None
 
 

@@ -1174,6 +1174,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{visit}/rests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Rest
+         * @description Order rest at home, of one drill or of the whole program.
+         */
+        post: operations["order_rest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}/rests/{rest}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post End Rest
+         * @description End a rest before its day, with the reason.
+         */
+        post: operations["end_rest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{visit}/review": {
         parameters: {
             query?: never;
@@ -1559,7 +1599,7 @@ export interface components {
         };
         /**
          * BeatOnSheet
-         * @description One beat of a side: what to do, for how many seconds, and which of how many it is.
+         * @description One beat of a side: what to do, for how many seconds, which of how many it is, and in which direction.
          */
         BeatOnSheet: {
             /** Number */
@@ -1568,6 +1608,8 @@ export interface components {
             of: number;
             /** Seconds */
             seconds: number;
+            /** Way */
+            way?: number | null;
             /** Word */
             word: string;
         };
@@ -2219,6 +2261,16 @@ export interface components {
              */
             felt: string;
             /**
+             * Felt Side
+             * @default
+             */
+            felt_side: ("left" | "right" | "both") | "";
+            /**
+             * Felt Words
+             * @default
+             */
+            felt_words: string;
+            /**
              * Moved
              * @default
              */
@@ -2419,6 +2471,14 @@ export interface components {
              * @default
              */
             note: string;
+        };
+        /**
+         * EndRestIn
+         * @description Why a rest ends before its day.
+         */
+        EndRestIn: {
+            /** Reason */
+            reason: string;
         };
         /**
          * EraseIn
@@ -2725,11 +2785,17 @@ export interface components {
         };
         /**
          * HomeDrill
-         * @description A drill on the client's sheet; paused when a stop sign paused it.
+         * @description A drill on the client's sheet; paused when a stop sign paused it, or while it rests.
          *
-         *     `in_turn` stands at the first drill of those that are done in rounds: which they are, and how often.
+         *     `in_turn` stands at the first drill of those that are done in rounds: which they are, and how often. `due` are
+         *     seven days from that of the sheet, `at_home` says what happened to it since it was handed over.
          */
         HomeDrill: {
+            /**
+             * At Home
+             * @default
+             */
+            at_home: string;
             /**
              * Beside
              * @default false
@@ -2757,6 +2823,11 @@ export interface components {
             do: string[];
             /** Drill */
             drill: string;
+            /**
+             * Due
+             * @default []
+             */
+            due: boolean[];
             /** Easier */
             easier: string;
             /** Equip */
@@ -2855,6 +2926,11 @@ export interface components {
              * @default []
              */
             watch: string[];
+            /**
+             * Ways
+             * @default []
+             */
+            ways: string[];
         };
         /**
          * HomeOut
@@ -4170,6 +4246,13 @@ export interface components {
             during: number | null;
             /** Felt */
             felt: string;
+            /**
+             * Felt Side
+             * @enum {string}
+             */
+            felt_side: "" | "left" | "right" | "both";
+            /** Felt Words */
+            felt_words: string;
             /** Id */
             id: string;
             /**
@@ -4369,6 +4452,8 @@ export interface components {
             mornings_open: components["schemas"]["OpenMorning"][];
             /** Planned */
             planned: components["schemas"]["PlannedDrillOut"][];
+            /** Rests */
+            rests: components["schemas"]["RestLine"][];
             /** Ripples */
             ripples: components["schemas"]["Ripple"][];
             /** Sessions */
@@ -4379,6 +4464,55 @@ export interface components {
             today: string;
             /** Version */
             version: number | null;
+        };
+        /**
+         * RestIn
+         * @description Rest at home of one drill, or of the whole program, with what the client reads of it.
+         *
+         *     Without a last day (`until`) it holds until it is ended.
+         */
+        RestIn: {
+            /**
+             * Drill
+             * @default
+             */
+            drill: string;
+            /** Until */
+            until?: string | null;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
+         * RestLine
+         * @description One rest in force; an empty title is the whole program. `id` is that of its row, None while none is written.
+         *
+         *     What rests for a sign ends with the answer to the sign; everything else may be `ended` by an act.
+         */
+        RestLine: {
+            /** By */
+            by: string;
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "sign" | "flare" | "clinician";
+            /** Drill */
+            drill: string;
+            /** Ended Here */
+            ended_here: boolean;
+            /** Id */
+            id: number | null;
+            /** Since */
+            since: string;
+            /** Title */
+            title: string;
+            /** Until */
+            until: string | null;
+            /** Words */
+            words: string;
         };
         /**
          * RetestOut
@@ -4414,6 +4548,8 @@ export interface components {
             next: components["schemas"]["NextPlanOut"];
             /** Proposals */
             proposals: components["schemas"]["ProposalOut"][];
+            /** Rests */
+            rests: components["schemas"]["RestLine"][];
             /** Signs */
             signs: components["schemas"]["HomeSign"][];
             /** Version */
@@ -4728,6 +4864,13 @@ export interface components {
             during: number | null;
             /** Felt */
             felt: string;
+            /**
+             * Felt Side
+             * @enum {string}
+             */
+            felt_side: "" | "left" | "right" | "both";
+            /** Felt Words */
+            felt_words: string;
             /** Kind */
             kind: ("calm" | "stirred" | "flared" | "waiting") | null;
             /** Load */
@@ -4780,10 +4923,14 @@ export interface components {
             note: string;
             /** Version */
             version: number;
+            /** Worst */
+            worst?: number | null;
         };
         /**
          * SessionOut
          * @description A session with its drills; `worst` is the highest pain told, `kind` the worst class of those that count.
+         *
+         *     `worst_said` is the worst pain of the session as a whole, which is no drill's own.
          */
         SessionOut: {
             /** After */
@@ -4812,6 +4959,8 @@ export interface components {
             version: number;
             /** Worst */
             worst: number | null;
+            /** Worst Said */
+            worst_said: number | null;
         };
         /**
          * SetUpOut
@@ -4996,6 +5145,11 @@ export interface components {
              * @default []
              */
             watch: string[];
+            /**
+             * Ways
+             * @default []
+             */
+            ways: string[];
         };
         /**
          * ShownDrill
@@ -13135,6 +13289,257 @@ export interface operations {
             };
             /** @description Method Not Allowed */
             405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    order_rest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    end_rest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+                rest: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndRestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -70,7 +70,7 @@ export interface components {
     schemas: {
         /**
          * BeatOnSheet
-         * @description One beat of a side: what to do, for how many seconds, and which of how many it is.
+         * @description One beat of a side: what to do, for how many seconds, which of how many it is, and in which direction.
          */
         BeatOnSheet: {
             /** Number */
@@ -79,6 +79,8 @@ export interface components {
             of: number;
             /** Seconds */
             seconds: number;
+            /** Way */
+            way?: number | null;
             /** Word */
             word: string;
         };
@@ -118,6 +120,24 @@ export interface components {
             phone: string;
         };
         /**
+         * DayOut
+         * @description One day at home: sessions told, whether one was stopped, whether it was for rest, its worst pain and morning.
+         */
+        DayOut: {
+            /** Date */
+            date: string;
+            /** Done */
+            done: number;
+            /** Morning */
+            morning: number | null;
+            /** Rests */
+            rests: boolean;
+            /** Stopped */
+            stopped: boolean;
+            /** Worst */
+            worst: number | null;
+        };
+        /**
          * DrillDone
          * @description One drill of a session as it is reported, on the wire and to the action.
          *
@@ -135,6 +155,16 @@ export interface components {
              * @default
              */
             felt: string;
+            /**
+             * Felt Side
+             * @default
+             */
+            felt_side: ("left" | "right" | "both") | "";
+            /**
+             * Felt Words
+             * @default
+             */
+            felt_words: string;
             /**
              * Moved
              * @default
@@ -194,12 +224,46 @@ export interface components {
             timeline: components["schemas"]["Stretch"][];
         };
         /**
+         * FlaresOut
+         * @description By the pain before (0-10) the lowest pain that makes a flare of a drill: during it, and the next morning.
+         */
+        FlaresOut: {
+            /** Drill */
+            drill: string;
+            /** During */
+            during: number[];
+            /** Morning */
+            morning: number[];
+        };
+        /**
+         * FollowsOut
+         * @description Which drills rest after one of some signs in a drill; of the rows that fit, the first holds.
+         */
+        FollowsOut: {
+            /** All */
+            all: boolean;
+            /** Drill */
+            drill: string;
+            /** Felt */
+            felt: string[];
+            /** Rests */
+            rests: string[];
+            /** Symptoms */
+            symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
+        };
+        /**
          * HomeDrill
-         * @description A drill on the client's sheet; paused when a stop sign paused it.
+         * @description A drill on the client's sheet; paused when a stop sign paused it, or while it rests.
          *
-         *     `in_turn` stands at the first drill of those that are done in rounds: which they are, and how often.
+         *     `in_turn` stands at the first drill of those that are done in rounds: which they are, and how often. `due` are
+         *     seven days from that of the sheet, `at_home` says what happened to it since it was handed over.
          */
         HomeDrill: {
+            /**
+             * At Home
+             * @default
+             */
+            at_home: string;
             /**
              * Beside
              * @default false
@@ -227,6 +291,11 @@ export interface components {
             do: string[];
             /** Drill */
             drill: string;
+            /**
+             * Due
+             * @default []
+             */
+            due: boolean[];
             /** Easier */
             easier: string;
             /** Equip */
@@ -325,10 +394,17 @@ export interface components {
              * @default []
              */
             watch: string[];
+            /**
+             * Ways
+             * @default []
+             */
+            ways: string[];
         };
         /**
          * HomeSheet
          * @description The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it.
+         *
+         *     `follows`, `flares` and `rest_days` are what the phone looks up while the clinic cannot be asked.
          */
         HomeSheet: {
             /** Asks Moved */
@@ -340,6 +416,8 @@ export interface components {
             clinic: components["schemas"]["ClinicOut"];
             /** Date */
             date: string;
+            /** Days */
+            days: components["schemas"]["DayOut"][];
             /** Desk */
             desk: components["schemas"]["Break"][];
             /** Difference */
@@ -348,6 +426,8 @@ export interface components {
             done_today: boolean;
             /** Drills */
             drills: components["schemas"]["HomeDrill"][];
+            /** Eased */
+            eased: string[];
             elsewhere: components["schemas"]["ElsewhereSheet"] | null;
             /** Emergencies */
             emergencies: string[];
@@ -355,6 +435,10 @@ export interface components {
             emergency_line: string;
             /** First Name */
             first_name: string;
+            /** Flares */
+            flares: components["schemas"]["FlaresOut"][];
+            /** Follows */
+            follows: components["schemas"]["FollowsOut"][];
             /** Groups */
             groups: components["schemas"]["DrillGroup"][];
             /** Have Ready */
@@ -369,12 +453,18 @@ export interface components {
             nerve_symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
             /** Overridden */
             overridden: string[];
-            /** Rest Until */
-            rest_until: string | null;
+            /** Pain Limit */
+            pain_limit: number | null;
+            /** Rest Days */
+            rest_days: number;
+            /** Rests */
+            rests: components["schemas"]["RestOut"][];
             /** Review On */
             review_on: string | null;
             /** Seconds */
             seconds: number;
+            /** Sites */
+            sites: string[];
             /** Soreness Open */
             soreness_open: components["schemas"]["OpenSoreness"][];
             /** Stop Reasons */
@@ -493,6 +583,25 @@ export interface components {
             type: string;
         };
         /**
+         * RestOut
+         * @description A rest in force: of one drill, or of the whole program (empty), up to and with `until`, or until it is ended.
+         */
+        RestOut: {
+            /** By */
+            by: string;
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "sign" | "flare" | "clinician";
+            /** Drill */
+            drill: string;
+            /** Until */
+            until: string | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * SessionIn
          * @description A session from home with the id the phone made.
          */
@@ -522,6 +631,8 @@ export interface components {
             note: string;
             /** Version */
             version: number;
+            /** Worst */
+            worst?: number | null;
         };
         /**
          * SideOnSheet

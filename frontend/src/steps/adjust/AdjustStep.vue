@@ -7,6 +7,7 @@ import { useVisit } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
 import OpenSigns from '@/steps/respond/OpenSigns.vue'
+import RestLines from '@/steps/respond/RestLines.vue'
 import BottomBar from '@/shell/BottomBar.vue'
 import AdjustBar from './AdjustBar.vue'
 import { decidedWords, sorted } from './asks'
@@ -59,6 +60,8 @@ async function close(): Promise<void> {
   await refresh()
 }
 
+const planned = computed(() => (review.value?.proposals ?? []).filter((one) => one.about === 'drill').map(({ drill, title }) => ({ drill, title })))
+
 async function answered(): Promise<void> {
   await Promise.all([refresh(), readAnew()])
 }
@@ -82,6 +85,7 @@ async function again(): Promise<void> {
     <div v-else class="two">
       <div class="asking">
         <OpenSigns :visit="visit" :signs="review.signs" :may="session.may('answer-sign')" @answered="answered" />
+        <RestLines :visit="visit" :rests="review.rests" :drills="planned" :may="session.may('order-rest')" @changed="answered" />
         <section v-if="review.at_home.length" class="home" aria-label="At home already">
           <p><strong>At home already, by itself:</strong> <template v-for="(one, n) in review.at_home" :key="one.title">{{ n ? '; ' : '' }}<span :class="{ clay: one.grave }">{{ one.title }}: {{ one.words }}</span></template>.</p>
         </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { feltWords } from '../respond/course'
 import { Checkbox, Input, Radio, RadioGroup } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
@@ -71,7 +72,7 @@ async function decide(decision: Decision, into: Target | null = null): Promise<v
       <tbody>
         <tr v-for="s in proposal.sessions" :key="s.id">
           <th scope="row">{{ shortDate(s.date) }}</th><td>{{ s.before ?? '–' }}</td><td>{{ s.during ?? '–' }}</td><td>{{ s.after ?? '–' }}</td>
-          <td>{{ s.morning ?? 'not known' }}</td><td>{{ s.symptom.replaceAll('-', ' ') || 'not known' }}</td><td>{{ s.kind }}</td>
+          <td>{{ s.morning ?? 'not known' }}</td><td>{{ feltWords(s) || 'not known' }}</td><td>{{ s.kind }}</td>
         </tr>
       </tbody>
     </table>

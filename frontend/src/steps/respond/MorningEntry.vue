@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
-import { UNUSUAL } from '@/home/words'
+import { UNUSUAL } from './toldWords'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import { shortDate } from '@/ui/dates'
 import { newId } from '@/ui/newId'

@@ -5,7 +5,7 @@ import { useSession } from '@/app/session'
 import { readable, shortDate } from '@/ui/dates'
 import RippleLine from '@/ui/RippleLine.vue'
 import CountSession from './CountSession.vue'
-import { doneWords } from './course'
+import { doneWords, feltWords } from './course'
 
 /** Every session in one line, the newest first; opened, drill by drill. */
 const props = defineProps<{ sessions: Schemas['SessionOut'][]; visit: number }>()
@@ -50,8 +50,9 @@ function toggle(id: string): void {
         <td colspan="9">
           <p v-for="d in s.drills" :key="d.drill" class="drill">
             <template v-if="d.kind"><RippleLine :kinds="[{ kind: d.kind, date: s.date }]" /> <strong>{{ d.kind }}</strong></template> {{ d.title }}<template v-if="d.stands_for"> in the place of {{ d.stands_for }}</template>
-            <span class="small quiet"><template v-if="d.load">{{ d.load }}, </template>worst {{ d.during ?? 'not known' }}, {{ d.done_pct === null ? 'how much is not known' : `${d.done_pct} % done` }}<template v-if="d.kind && d.kind !== 'calm'"> – {{ readable(d.why) }}</template></span>
+            <span class="small quiet"><template v-if="d.load">{{ d.load }}, </template>worst {{ d.during ?? 'not known' }}, <template v-if="feltWords(d)">{{ feltWords(d) }}, </template>{{ d.done_pct === null ? 'how much is not known' : `${d.done_pct} % done` }}<template v-if="d.kind && d.kind !== 'calm'"> – {{ readable(d.why) }}</template></span>
           </p>
+          <p v-if="s.worst_said !== null" class="small quiet">Worst of the session as a whole, no drill’s own: {{ s.worst_said }}</p>
           <p v-if="s.left_out" class="small"><strong>Left out of the count</strong> by {{ s.left_out.by }}, {{ shortDate(s.left_out.date) }}: {{ s.left_out.reason }}</p>
           <p class="line">
             <button v-if="user.may('log-for-client')" type="button" class="link" @click="emit('correct', s)">correct<span class="visually-hidden"> {{ shortDate(s.date) }}</span></button>

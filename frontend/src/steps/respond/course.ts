@@ -49,3 +49,11 @@ export function changeWords(range: Schemas['RangeOut']): string {
   if (range.change === 'not comparable') return 'not comparable: taken otherwise'
   return range.change === 'no real change' ? range.change : `${withUnit(Math.abs(last.value - first.value), range.unit)} ${range.change}`
 }
+
+/** What was felt in a drill and where, with its side and the client's own words; empty where nothing was told. */
+export function feltWords(told: { symptom: string; felt: string; felt_side: string; felt_words: string }): string {
+  const place = told.felt === 'target' ? 'where it should be' : told.felt.replaceAll('-', ' ')
+  const side = ['left', 'right', 'both'].includes(told.felt_side) ? (told.felt_side === 'both' ? 'both sides' : `${told.felt_side} side`) : ''
+  const felt = told.symptom === 'none' ? 'nothing special' : told.symptom.replaceAll('-', ' ')
+  return [felt, place, side, told.felt_words && `“${told.felt_words}”`].filter(Boolean).join(', ')
+}

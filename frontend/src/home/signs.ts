@@ -1,4 +1,5 @@
 import type { HomeSchemas } from '@/api/client'
+import { say } from './words'
 
 /** What the client reads for the words of the log. */
 export const SYMPTOMS: Record<string, string> = {
@@ -26,29 +27,7 @@ export function phoneWords(sheet: Worded, symptom: string): string {
   return words.replace('{phone}', sheet.clinic.phone)
 }
 
-export const UNUSUAL: { value: string; text: string }[] = [
-  { value: 'none', text: 'a usual day' }, { value: 'training', text: 'hard training' }, { value: 'work', text: 'heavy work' },
-  { value: 'travel', text: 'a long journey' }, { value: 'poor-sleep', text: 'poor sleep' }, { value: 'other', text: 'something else' },
-]
-
-export const MOVED: { value: 'none' | 'up' | 'down'; text: string }[] = [
-  { value: 'none', text: 'no, it stayed where it was' }, { value: 'down', text: 'yes, further down' }, { value: 'up', text: 'yes, back up' },
-]
-
-/** Where something was felt, in words. */
+/** Where something was felt, as the client says it. */
 export function siteWords(site: string, feel: string): string {
-  return site === 'target' ? `where it should be: ${feel}` : site.replaceAll('-', ' ')
-}
-
-/** Which leg or arm a stretch of the session is for. */
-export function sideWords(side: string | null | undefined): string {
-  return side === 'left' ? 'LEFT side' : side === 'right' ? 'RIGHT side' : ''
-}
-
-export const YESTERDAY = 'yesterday’s session'
-
-/** Which session, as one says it: yesterday's, or by its weekday. */
-export function sessionWords(date: string, today: string): string {
-  const days = Math.round((Date.parse(today) - Date.parse(date)) / 86_400_000)
-  return days === 1 ? YESTERDAY : `the session of ${new Date(`${date}T12:00`).toLocaleDateString('en-GB', { weekday: 'long' })}`
+  return site === 'target' ? say.bit.target(feel) : (say.sites[site] ?? site.replaceAll('-', ' '))
 }

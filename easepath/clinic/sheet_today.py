@@ -1,0 +1,85 @@
+"""The sheet as it is done today: the version in force, with what the standing orders changed at home laid over it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from typing import Final
+
+from easepath.clinic import models
+from easepath.clinic.actions.make_version import compose_session, next_version
+from easepath.clinic.actions.next_plan import as_changed, groups_after
+from easepath.clinic.errors import RefusedError
+from easepath.clinic.facts.draft import Draft
+from easepath.clinic.repository import Record
+from easepath.clinic.sheet import HomeDrill, Sheet, sheet_of
+from easepath.core.adjust.at_home import AtHome, HomeAction, at_home
+from easepath.core.compose.session import ORDERS
+from easepath.core.ids import ClientLines
+from easepath.core.knowledge import shipped_library
+from easepath.core.vocabulary import one_of
+
+CHANGES: Final[frozenset[HomeAction]] = frozenset({"ease", "instead", "progress"})
+"""What makes another row of a row."""
+LINES: Final[Mapping[HomeAction, str]] = {
+    "suspend": ClientLines.HOME_PAUSE, "stop": ClientLines.HOME_PAUSE, "pause": ClientLines.HOME_PAUSE,
+    "rest": ClientLines.HOME_REST, "ease": ClientLines.HOME_EASE, "instead": ClientLines.HOME_INSTEAD,
+    "progress": ClientLines.HOME_PROGRESS,
+}  # fmt: skip
+"""By what happened at home the sentence the client reads."""
+
+
+@dataclass(frozen=True)
+class SheetToday:
+    """The sheet with its changed rows, and by drill of the sheet what happened to it at home."""
+
+    sheet: Sheet
+    changed: Mapping[str, AtHome]
+
+
+def sheet_today(record: Record) -> SheetToday:
+    """The version in force as it is done today; where the rules refuse a change, its drill rests instead."""
+    version = record.version
+    assert version is not None
+    rows = {row.planned.drill: row for row in at_home(record.assessment.review)}
+    moved = {drill: row for drill, row in rows.items() if row.action in CHANGES}
+    if moved:
+        try:
+            laid = _laid_over(record, version, moved)
+        except RefusedError:
+            rows |= {drill: replace(row, action="rest", to=None) for drill, row in moved.items()}
+        else:
+            return SheetToday(laid, {row.to.drill if row.to else drill: row for drill, row in rows.items()})
+    return SheetToday(sheet_of(version), rows)
+
+
+def _laid_over(record: Record, version: models.PlanVersion, moved: Mapping[str, AtHome]) -> Sheet:
+    """The version with its changed rows composed anew, under its own number; it is not written."""
+    going_on = Draft.of_version(version).as_in_force(record.assessment)
+    targets = {drill: row.to.as_data() for drill, row in moved.items() if row.to is not None}
+    chosen = tuple(
+        as_changed(row, targets[row.drill]) if row.drill in targets and not row.rest else row.chosen(0)
+        for row in going_on.ticked
+    )
+    there = {one.drill for one in chosen if not one.rest}
+    chosen = tuple(one for one in chosen if one.drill in there)
+    order = one_of(ORDERS, version.order)
+    groups = groups_after(version, chosen, {drill: to["drill"] for drill, to in targets.items()})
+    session = compose_session(record.assessment, chosen, groups, order)
+    made = next_version(record, session, chosen, order)
+    laid = sheet_of(made.version, made.drills)
+    stands_for = {to["drill"]: drill for drill, to in targets.items() if to["drill"] != drill}
+    return sheet_of(version).model_copy(update={
+        "drills": tuple(_standing_in(one, stands_for) for one in laid.drills),
+        "seconds": laid.seconds, "timeline": laid.timeline, "have_ready": laid.have_ready,
+    })  # fmt: skip
+
+
+def _standing_in(drill: HomeDrill, stands_for: Mapping[str, str]) -> HomeDrill:
+    return drill.model_copy(update={"stands_for": stands_for.get(drill.drill, drill.stands_for)})
+
+
+def told_of(row: AtHome) -> str:
+    """What the client reads of a drill that is not done as it was handed over."""
+    library = shipped_library()
+    return library.client_lines[LINES[row.action]].text.format(title=library.title(row.planned.drill))

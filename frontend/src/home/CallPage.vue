@@ -1,0 +1,23 @@
+<script setup lang="ts">
+import type { HomeSchemas } from '@/api/client'
+import CallButton from './CallButton.vue'
+import { say } from './words'
+
+/** Whom to call, and for what at once. */
+defineProps<{ sheet: HomeSchemas['HomeSheet'] }>()
+</script>
+
+<template>
+  <section class="call" :aria-label="say.callPage.title">
+    <h1>{{ sheet.clinic.name }}</h1>
+    <CallButton :phone="sheet.clinic.phone" />
+    <p class="stop-box"><strong>{{ say.callPage.stop }}</strong> {{ say.callPage.stopFor }}</p>
+    <div class="stop-box"><strong>{{ sheet.emergency_line }}</strong><ul><li v-for="sign in sheet.emergencies" :key="sign">{{ sign }}</li></ul>{{ sheet.clinic.emergency }}</div>
+    <p class="small quiet">{{ say.callPage.care }}</p>
+  </section>
+</template>
+
+<style scoped>
+.call { display: grid; gap: 0.9rem; }
+ul { margin: 0.3rem 0; padding-left: 1.1rem; }
+</style>

@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest'
+import type { HomeSchemas } from '@/api/client'
+import { asOf } from './keptSheet'
+import type { Letter } from './outbox'
+import { asKnownHere, sessionsIn } from './standing'
+
+type Sheet = HomeSchemas['HomeSheet']
+type Told = HomeSchemas['DrillDone']
+
+const drill = (name: string) => ({ drill: name, title: name, paused: false, stands_for: '' })
+const day = (date: string) => ({ date, done: 0, stopped: false, rests: false, worst: null, morning: null })
+const SHEET = {
+  today: '2026-11-25', drills: ['rock', 'raise', 'squeeze'].map(drill), elsewhere: null, rests: [], suspended: null, mornings_open: [], soreness_open: [],
+  done_today: false, stopped_today: false, days: [day('2026-11-24'), day('2026-11-25')], rest_days: 2, stop_symptoms: ['sharp', 'tingling', 'chest-pain'],
+  symptom_words: [{ id: 'chest-pain', text: 'chest pain', phone: 'call' }],
+  follows: [
+    { drill: 'rock', symptoms: ['chest-pain'], felt: [], rests: [], all: true },
+    { drill: 'rock', symptoms: ['sharp'], felt: ['knee'], rests: ['rock', 'raise'], all: false },
+    { drill: 'rock', symptoms: ['sharp'], felt: [], rests: ['rock'], all: false },
+  ],
+  flares: [{ drill: 'rock', during: [5, 5, 5, 5, 6, 7, 8, 9, 10, 11, 11], morning: [4, 4, 4, 5, 6, 7, 8, 9, 10, 11, 11] }],
+} as unknown as Sheet
+const told = (more: Partial<Told>): Told => ({ drill: 'rock', side: 'left', done_pct: 100, during: 1, symptom: 'none', felt: '', felt_side: '', felt_words: '', moved: '', stopped: '', ...more })
+const session = (id: string, date: string, more: Partial<Told> = {}, corrects: string | null = null): Letter => ({ kind: 'session', body: { id, version: 1, date, before: 1, after: 1, worst: null, drills: [told(more)], note: '', corrects } })
+const morning = (of: string, pain: number): Letter => ({ kind: 'morning', body: { id: `m${of}`, session: of, pain, unusual: 'none', gone_48h: null } })
+const paused = (sheet: Sheet) => sheet.drills.filter((one) => one.paused).map((one) => one.drill)
+
+describe('what follows on the phone before the clinic knows', () => {
+  it.each([
+    ['a joint sign where it speaks of a joint', { symptom: 'sharp', felt: 'knee' }, ['rock', 'raise']],
+    ['a joint sign elsewhere', { symptom: 'sharp', felt: 'groin' }, ['rock']],
+    ['nothing special', {}, []],
+  ] as [string, Partial<Told>, string[]][])('%s rests what the table says, no more', (_, more, rests) => {
+    expect(paused(asKnownHere(SHEET, [session('a', '2026-11-25', more)]))).toEqual(rests)
+  })
+
+  it('a sign of the whole body ends every drill', () => {
+    expect(asKnownHere(SHEET, [session('a', '2026-11-25', { symptom: 'chest-pain' })]).suspended?.id).toBe('chest-pain')
+  })
+
+  it.each([
+    ['more pain than the table allows', [session('a', '2026-11-25', { during: 5 })], '2026-11-27'],
+    ['just under it', [session('a', '2026-11-25', { during: 4 })], undefined],
+    ['a bad morning', [session('a', '2026-11-24'), morning('a', 4)], '2026-11-26'],
+    ['a calm morning', [session('a', '2026-11-24'), morning('a', 3)], undefined],
+  ] as [string, Letter[], string | undefined][])('%s: rest up to the right day', (_, letters, until) => {
+    expect(asKnownHere(SHEET, letters).rests[0]?.until).toBe(until)
+  })
+
+  it('asks the morning of a session that only this phone knows, once', () => {
+    expect(asKnownHere(SHEET, [session('a', '2026-11-24')]).mornings_open).toEqual([{ session: 'a', date: '2026-11-24' }])
+    expect(asKnownHere(SHEET, [session('a', '2026-11-24'), morning('a', 1)]).mornings_open).toEqual([])
+    expect(asKnownHere(SHEET, [session('a', '2026-11-22')]).mornings_open).toEqual([])
+  })
+
+  it('counts a session once, however often it was corrected, and one that the sheet counts not again', () => {
+    const twice = [session('a', '2026-11-25'), session('b', '2026-11-25', {}, 'a')]
+    expect(sessionsIn(twice).map(({ id }) => id)).toEqual(['b'])
+    expect(asKnownHere(SHEET, twice).days.at(-1)?.done).toBe(1)
+    const known = { ...SHEET, days: [day('2026-11-24'), { ...day('2026-11-25'), done: 1 }] }
+    expect(asKnownHere(known, [session('b', '2026-11-25', {}, 'known to the clinic')]).days.at(-1)?.done).toBe(1)
+  })
+
+  it('a stop that was taken back holds nothing back', () => {
+    const letters = [session('a', '2026-11-25', { stopped: 'pressed' }), session('b', '2026-11-25', {}, 'a')]
+    expect(asKnownHere(SHEET, letters)).toMatchObject({ stopped_today: false, rests: [] })
+  })
+
+  it('is a later day without a network: what is over is over, and its days are empty', () => {
+    const kept = { ...SHEET, rests: [{ cause: 'flare', drill: '', until: '2026-11-26', words: '', by: '' }], done_today: true } as Sheet
+    expect(asOf(kept, '2026-11-26')).toMatchObject({ done_today: false, rests: kept.rests })
+    expect(asOf(kept, '2026-11-27')).toMatchObject({ rests: [], days: [...kept.days, day('2026-11-26'), day('2026-11-27')] })
+  })
+})

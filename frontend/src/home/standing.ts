@@ -1,0 +1,97 @@
+import type { HomeSchemas } from '@/api/client'
+import type { Letter } from './outbox'
+
+type Sheet = HomeSchemas['HomeSheet']
+type Session = HomeSchemas['SessionIn']
+type Told = HomeSchemas['DrillDone']
+
+const DAY = 86_400_000
+/** Days after which nobody remembers a morning. */
+const LOOK_BACK = 2
+
+/** A day so many days later. */
+export const later = (date: string, days: number): string => new Date(Date.parse(`${date}T12:00Z`) + days * DAY).toISOString().slice(0, 10)
+/** Days from one day to another. */
+export const daysBetween = (from: string, to: string): number => Math.round((Date.parse(`${to}T12:00Z`) - Date.parse(`${from}T12:00Z`)) / DAY)
+
+/** The sessions among some letters, without those that a later one corrects. */
+export function sessionsIn(letters: readonly Letter[]): Session[] {
+  const sessions = letters.flatMap((letter) => (letter.kind === 'session' ? [letter.body] : []))
+  const corrected = new Set(sessions.map((one) => one.corrects))
+  return sessions.filter((one) => !corrected.has(one.id))
+}
+
+/** What follows from one drill as it was told, looked up in the table that came with the sheet. */
+function followsOf(sheet: Sheet, told: Told): Sheet['follows'][number] | undefined {
+  if (!sheet.stop_symptoms.some((sign) => sign === told.symptom)) return undefined
+  return sheet.follows.find((row) => row.drill === told.drill && row.symptoms.some((one) => one === told.symptom) && (!row.felt.length || row.felt.includes(told.felt)))
+}
+
+/** Whether a drill as it was told is a flare: broken off, a sign, or more pain than the table allows. */
+export function isFlare(sheet: Sheet, told: Told, before: number | null): boolean {
+  if (told.stopped || sheet.stop_symptoms.some((sign) => sign === told.symptom)) return true
+  const row = sheet.flares.find(({ drill }) => drill === told.drill)
+  return !!row && before !== null && typeof told.during === 'number' && told.during >= (row.during[before] ?? Infinity)
+}
+
+/** Whether a morning after a session is a flare of any of its drills. */
+function isFlareNextDay(sheet: Sheet, session: Session, pain: number): boolean {
+  const { before } = session
+  return typeof before === 'number' && session.drills.some((told) => pain >= (sheet.flares.find(({ drill }) => drill === told.drill)?.morning[before] ?? Infinity))
+}
+
+const stopped = (sheet: Sheet, session: Session): boolean => session.drills.some((told) => !!told.stopped || sheet.stop_symptoms.some((sign) => sign === told.symptom))
+
+function worstOf(session: Session): number | null {
+  const pains = [session.worst, ...session.drills.map((told) => told.during)].filter((pain) => typeof pain === 'number')
+  return pains.length ? Math.max(...pains) : null
+}
+
+/**
+ * The sheet with what the phone knows and the sheet does not: sessions and mornings that are still here, or were sent
+ * after the sheet was read. Only the table decides what follows; at the next contact the clinic's own reading wins.
+ */
+export function asKnownHere(sheet: Sheet, letters: readonly Letter[]): Sheet {
+  if (!letters.length) return sheet
+  const sessions = sessionsIn(letters)
+  const mornings = letters.flatMap((letter) => (letter.kind === 'morning' ? [letter.body] : []))
+  const told = new Map(mornings.map((one) => [one.session, one]))
+  const row = (session: Session) => session.drills.map((drill) => followsOf(sheet, drill)).filter((one) => one !== undefined)
+  const paused = new Set(sessions.flatMap((session) => row(session).flatMap((one) => one.rests)))
+  const ending = sessions.flatMap((session) => session.drills).find((drill) => followsOf(sheet, drill)?.all)
+  const flared = sessions.filter((one) => one.drills.some((drill) => isFlare(sheet, drill, one.before ?? null)) || (told.has(one.id) && isFlareNextDay(sheet, one, told.get(one.id)!.pain)))
+  const until = flared.map((one) => later(one.date, sheet.rest_days)).filter((day) => day >= sheet.today).sort().at(-1)
+  const rest: Sheet['rests'] = until && !sheet.rests.some((one) => !one.drill) ? [{ cause: 'flare', drill: '', until, words: '', by: '' }] : []
+  const open = sessions.filter((one) => one.date < sheet.today && daysBetween(one.date, sheet.today) <= LOOK_BACK && !told.has(one.id)).map(({ id, date }) => ({ session: id, date }))
+  const rests = <T extends { drill: string; stands_for?: string; paused?: boolean }>(drill: T): T => (paused.has(drill.drill) || (drill.stands_for && paused.has(drill.stands_for)) ? { ...drill, paused: true } : drill)
+  return {
+    ...sheet,
+    drills: sheet.drills.map(rests),
+    elsewhere: sheet.elsewhere && { ...sheet.elsewhere, drills: sheet.elsewhere.drills.map(rests) },
+    rests: [...rest, ...sheet.rests],
+    suspended: sheet.suspended ?? sheet.symptom_words.find(({ id }) => id === ending?.symptom) ?? null,
+    mornings_open: [...sheet.mornings_open.filter(({ session }) => !told.has(session)), ...open],
+    soreness_open: sheet.soreness_open.filter(({ session }) => !told.has(session)),
+    done_today: sheet.done_today || sessions.some(({ date }) => date === sheet.today),
+    stopped_today: sheet.stopped_today || sessions.some((one) => one.date === sheet.today && stopped(sheet, one)),
+    days: withSessions(sheet, sessions, told, (one) => isNew(one, letters)),
+  }
+}
+
+/** Whether a session is one that the sheet does not count yet: what it corrects was told here too, back to the first. */
+function isNew(session: Session, letters: readonly Letter[]): boolean {
+  if (!session.corrects) return true
+  const before = letters.find(({ kind, body }) => kind === 'session' && body.id === session.corrects)
+  return before?.kind === 'session' && isNew(before.body, letters)
+}
+
+/** The days at home with what the phone knows of them. */
+function withSessions(sheet: Sheet, sessions: readonly Session[], told: ReadonlyMap<string, { pain: number }>, counts: (one: Session) => boolean): Sheet['days'] {
+  return sheet.days.map((day) => {
+    const mine = sessions.filter(({ date }) => date === day.date)
+    if (!mine.length) return day
+    const pains = [day.worst, ...mine.map(worstOf)].filter((pain) => typeof pain === 'number')
+    const mornings = [day.morning, ...mine.map(({ id }) => told.get(id)?.pain)].filter((pain) => typeof pain === 'number')
+    return { ...day, done: day.done + mine.filter(counts).length, stopped: day.stopped || mine.some((one) => stopped(sheet, one)), worst: pains.length ? Math.max(...pains) : null, morning: mornings.length ? Math.max(...mornings) : null }
+  })
+}
