@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.views.decorators.csrf import ensure_csrf_cookie
@@ -11,6 +12,12 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 def clinic_page(request: HttpRequest, **_: str) -> HttpResponse:
     """The clinic's application."""
     return render(request, "index.html")
+
+
+def client_worker(request: HttpRequest) -> HttpResponse:
+    """What keeps the client's page on the phone; it reaches what lies beside it, the client's side alone."""
+    script = (settings.STATICFILES_DIRS[0] / "phone-worker.js").read_text(encoding="utf-8")
+    return HttpResponse(script, content_type="text/javascript", headers={"Cache-Control": "no-cache"})
 
 
 def client_page(request: HttpRequest, **_: str) -> HttpResponse:

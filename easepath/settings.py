@@ -8,7 +8,6 @@ import re
 import secrets
 from contextlib import suppress
 from pathlib import Path
-from wsgiref.headers import Headers
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
 
@@ -167,13 +166,6 @@ _HASHED_NAME = re.compile(r"/assets/.+-[A-Za-z0-9_-]{8}\.\w+$")
 def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802  (the setting's own name)
     """Vite's hashed names never change their content."""
     return bool(_HASHED_NAME.search(url))
-
-
-def WHITENOISE_ADD_HEADERS_FUNCTION(headers: Headers, path: str, url: str) -> None:  # noqa: N802  (the setting's own name)
-    """The worker of the client's page lies among the static files and reaches that page alone; it is asked for anew."""
-    if url.endswith("/phone-worker.js"):
-        headers["Service-Worker-Allowed"] = "/h/"
-        headers["Cache-Control"] = "no-cache"
 
 
 SILENCED_SYSTEM_CHECKS = ["staticfiles.W004"]

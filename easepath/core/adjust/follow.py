@@ -14,7 +14,8 @@ from easepath.core.adjust.risks import PAUSED, risks_of
 from easepath.core.adjust.view import Context
 from easepath.core.facts import LogEntry
 from easepath.core.respond import Responder
-from easepath.core.vocabulary import BODY_SYMPTOMS, JOINT_SYMPTOMS, NERVE_SYMPTOMS, SUSPENDING, SYMPTOMS, Symptom
+from easepath.core.screening.home_signs import answered_by
+from easepath.core.vocabulary import BODY_SYMPTOMS, JOINT_SYMPTOMS, NERVE_SYMPTOMS, SIGNS, SUSPENDING, SYMPTOMS, Symptom
 
 PAINS = range(11)
 """Pain as it is told, 0 to 10."""
@@ -53,11 +54,29 @@ def follows(found: Review) -> tuple[Follows, ...]:
 def _of_drill(found: Review, told: DrillReview) -> Iterator[Follows]:
     drill = told.drill.id
     yield Follows(drill, _in_order(SUSPENDING), (), (), all=True)
+    yield from _of_flags(found.context, told)
     for symptom in _in_order(frozenset(PAUSED)):
         beside = [q for q in found.drills if risks_of(found.context, q) & PAUSED[symptom]]
         yield Follows(drill, (symptom,), (), _named(told, beside))
     yield from _of_nerves(found, told)
     yield from _of_joints(found, told)
+
+
+def _of_flags(context: Context, told: DrillReview) -> Iterator[Follows]:
+    """Signs at a place that raise a red flag for this client: they end every drill."""
+    sites: dict[tuple[str, ...], list[Symptom]] = {}
+    for symptom in _in_order(SIGNS - SUSPENDING):
+        raised = tuple(site for site in ("", *context.library.sites) if _raises(context, told, symptom, site))
+        if raised:
+            sites.setdefault(() if "" in raised else raised, []).append(symptom)
+    for felt, symptoms in sites.items():
+        yield Follows(told.drill.id, tuple(symptoms), felt, (), all=True)
+
+
+def _raises(context: Context, told: DrillReview, symptom: Symptom, site: str) -> bool:
+    facts = {"date": dt.date.min, "drill": told.drill.id, "side": told.planned.side or "both", "symptom": symptom}
+    entry = LogEntry.model_validate({**facts, "felt": site or None}, strict=False)
+    return bool(answered_by(context.library, entry, context.screen.factors))
 
 
 def _of_nerves(found: Review, told: DrillReview) -> Iterator[Follows]:

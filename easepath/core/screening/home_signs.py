@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-
 from easepath.core.facts import ClientFactor, LogEntry, Situation
 from easepath.core.ids import Answers, FlagItems, Sites
 from easepath.core.knowledge.library import Library
@@ -17,23 +15,25 @@ SADDLE = frozenset({Sites.BETWEEN_THE_LEGS, Sites.GROIN})
 
 def told_at_home(library: Library, situation: Situation, factors: tuple[ClientFactor, ...]) -> frozenset[str]:
     """The items and contexts that the last session of any drill answers yes."""
-    if not situation.log:
-        return frozenset()
-    last = situation.last_entries
+    found = (answered_by(library, entry, factors) for entry in situation.last_entries if entry.symptom is not None)
+    return frozenset(word for words in found for word in words)
+
+
+def answered_by(library: Library, entry: LogEntry, factors: tuple[ClientFactor, ...]) -> frozenset[str]:
+    """The items and contexts that one session of a drill answers yes."""
     found: set[str] = set()
-    if any(e.symptom in ("numbness", "tingling") and e.felt in SADDLE for e in last):
+    if entry.symptom in ("numbness", "tingling") and entry.felt in SADDLE:
         found.add(FlagItems.SADDLE_NUMBNESS)
-    if _may_be_clot(library, last, factors):
+    if _may_be_clot(library, entry, factors):
         found.add(Answers.LEG_SWELLING)
-    if any(_on_replaced(library, entry, factors) for entry in last if entry.symptom in JOINT_SYMPTOMS):
+    if entry.symptom in JOINT_SYMPTOMS and _on_replaced(library, entry, factors):
         found.add(FlagItems.REPLACED_JOINT_NEW)
     return frozenset(found)
 
 
-def _may_be_clot(library: Library, last: Iterable[LogEntry], factors: tuple[ClientFactor, ...]) -> bool:
-    operated = operated_of_late(library, factors)
-    in_calf = (e.symptom in SIGNS and e.felt == Sites.CALF for e in last) if operated else ()
-    return any(e.symptom == "calf-swelling" for e in last) or any(in_calf)
+def _may_be_clot(library: Library, entry: LogEntry, factors: tuple[ClientFactor, ...]) -> bool:
+    in_calf = entry.symptom in SIGNS and entry.felt == Sites.CALF
+    return entry.symptom == "calf-swelling" or (in_calf and operated_of_late(library, factors))
 
 
 def _on_replaced(library: Library, entry: LogEntry, factors: tuple[ClientFactor, ...]) -> bool:

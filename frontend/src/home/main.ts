@@ -3,6 +3,6 @@ import HomeApp from './HomeApp.vue'
 import '@/ui/tokens.css'
 
 /** Without a network the page opens from what this worker kept; where a browser has none, the page itself goes on. */
-if ('serviceWorker' in navigator) navigator.serviceWorker.register('/static/phone-worker.js', { scope: '/h/' }).catch(() => undefined)
+if ('serviceWorker' in navigator) navigator.serviceWorker.register('/h/worker.js').catch(() => undefined)
 
 createApp(HomeApp).mount('#app')

@@ -51,6 +51,9 @@ describe('what follows on the phone before the clinic knows', () => {
     expect(asKnownHere(SHEET, [session('a', '2026-11-24')]).mornings_open).toEqual([{ session: 'a', date: '2026-11-24' }])
     expect(asKnownHere(SHEET, [session('a', '2026-11-24'), morning('a', 1)]).mornings_open).toEqual([])
     expect(asKnownHere(SHEET, [session('a', '2026-11-22')]).mornings_open).toEqual([])
+    const two = [session('a', '2026-11-24'), session('b', '2026-11-24')] // two sessions of a day have one morning
+    expect(asKnownHere(SHEET, two).mornings_open).toEqual([{ session: 'b', date: '2026-11-24' }])
+    expect(asKnownHere(SHEET, [...two, morning('b', 1)]).mornings_open).toEqual([])
   })
 
   it('counts a session once, however often it was corrected, and one that the sheet counts not again', () => {

@@ -62,7 +62,8 @@ export function asKnownHere(sheet: Sheet, letters: readonly Letter[]): Sheet {
   const flared = sessions.filter((one) => one.drills.some((drill) => isFlare(sheet, drill, one.before ?? null)) || (told.has(one.id) && isFlareNextDay(sheet, one, told.get(one.id)!.pain)))
   const until = flared.map((one) => later(one.date, sheet.rest_days)).filter((day) => day >= sheet.today).sort().at(-1)
   const rest: Sheet['rests'] = until && !sheet.rests.some((one) => !one.drill) ? [{ cause: 'flare', drill: '', until, words: '', by: '' }] : []
-  const open = sessions.filter((one) => one.date < sheet.today && daysBetween(one.date, sheet.today) <= LOOK_BACK && !told.has(one.id)).map(({ id, date }) => ({ session: id, date }))
+  const answered = new Set([...sessions.filter(({ id }) => told.has(id)).map(({ date }) => date), ...sheet.mornings_open.map(({ date }) => date)])
+  const open = [...new Map(sessions.map(({ id, date }) => [date, id]))].filter(([date]) => date < sheet.today && daysBetween(date, sheet.today) <= LOOK_BACK && !answered.has(date)).map(([date, session]) => ({ session, date }))
   const rests = <T extends { drill: string; stands_for?: string; paused?: boolean }>(drill: T): T => (paused.has(drill.drill) || (drill.stands_for && paused.has(drill.stands_for)) ? { ...drill, paused: true } : drill)
   return {
     ...sheet,
