@@ -62,6 +62,26 @@ def first_views(page: Page) -> dict[str, float]:
     return taken
 
 
+SLOW = {"offline": False, "latency": 150, "downloadThroughput": 200_000, "uploadThroughput": 94_000}
+"""A phone of some years ago on a weak mobile network: bytes a second, milliseconds of latency."""
+SLOWER_BY = 4
+"""How many times slower than this machine its processor is taken to be."""
+PAINTED = "performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? 0"
+
+
+def slow_phone(browser: Browser, link: str) -> tuple[float, float]:
+    """Milliseconds to the first paint and to Start on the today card, on a slow phone that never opened it before."""
+    phone = browser.new_page(viewport=PHONE)  # type: ignore[arg-type]
+    wire = phone.context.new_cdp_session(phone)
+    wire.send("Network.enable")
+    wire.send("Network.emulateNetworkConditions", SLOW)
+    wire.send("Emulation.setCPUThrottlingRate", {"rate": SLOWER_BY})
+    usable = timed(phone, link, phone.get_by_role("button", name="Start", exact=True).wait_for)
+    painted = float(phone.evaluate(f"() => {PAINTED}"))
+    phone.close()
+    return painted, usable
+
+
 def sign_in(browser: Browser) -> Page:
     """A page of its own, at the visit of the client with a year of sessions, come to rest."""
     page = browser.new_page(viewport=LAPTOP)  # type: ignore[arg-type]
@@ -114,6 +134,9 @@ def main() -> None:
             phone = browser.new_page(viewport=PHONE)  # type: ignore[arg-type]
             begin = phone.get_by_role("button", name="Start", exact=True)
             report("usable: the client's sheet", TARGET_MS, [timed(phone, link, begin.wait_for) for _ in range(ROUNDS)])
+            slow = [slow_phone(browser, link) for _ in range(ROUNDS)]
+            report("slow phone, never opened before: first paint", TARGET_MS, [one for one, _ in slow])
+            report("slow phone, never opened before: the today card", TARGET_MS, [one for _, one in slow])
         finally:
             browser.close()
             server.terminate()

@@ -13,7 +13,7 @@ from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import MorningReport, SessionLog
 from easepath.standins.practice_life import live_through
 from easepath.standins.practice_people import PEOPLE
-from tests.browser.conftest import A_BIT, begin, go, play_through, press_strip, until_asked
+from tests.browser.conftest import A_BIT, begin, faults, go, play_through, press_strip, until_asked
 from tests.conftest import TODAY, World
 
 SignIn = Callable[..., None]
@@ -41,6 +41,7 @@ def test_a_clients_days_with_a_desk_program(live: World, page: Page, live_server
         expect(page.get_by_text(words).first).to_be_visible()
 
     page.get_by_role("button", name="Today").click()
+    count_taps(page)
     begin(page)
     expect(page.get_by_text("Get ready")).to_be_visible()
     page.clock.run_for(15_400)
@@ -50,16 +51,25 @@ def test_a_clients_days_with_a_desk_program(live: World, page: Page, live_server
     page.get_by_role("button", name="Go on").click()
     play_through(page)
     expect(page.get_by_role("heading", name="Done for today")).to_be_visible()
+    assert page.evaluate("window.taps") <= 10 + version.drills.count()
     assert SessionLog.objects.filter(complaint=complaint).count() == known + 1
 
     settings.FROZEN_TODAY = TODAY + dt.timedelta(days=1)
     page.reload()
+    expect(page.get_by_role("heading", name="How is the pain on getting up?")).to_be_visible()
+    count_taps(page)
     with page.expect_response(lambda answer: answer.url.endswith("/mornings") and answer.ok):
         press_strip(page, "How is the pain on getting up?", 0)
     page.get_by_role("button", name="To today").click()
     expect(page.get_by_text("on getting up?")).to_be_hidden()
+    assert page.evaluate("window.taps") == 2
     latest = SessionLog.objects.filter(complaint=complaint).latest("date")
     assert MorningReport.objects.get(session=latest).pain == 0
+
+
+def count_taps(page: Page) -> None:
+    """Count every tap on the page from now on."""
+    page.evaluate("() => { window.taps = 0; addEventListener('click', () => { window.taps += 1 }, true) }")
 
 
 def test_chest_pain_on_the_phone_stops_the_plan_until_a_clinician_answers(
@@ -98,3 +108,34 @@ def test_chest_pain_on_the_phone_stops_the_plan_until_a_clinician_answers(
     expect(signs).to_be_hidden()
     go(page, "Adjust")
     expect(page.get_by_text("Suspend the plan")).to_have_count(0)
+
+
+def test_a_rest_that_a_clinician_orders_is_read_on_the_phone_and_ends_by_an_act(
+    live: World, page: Page, live_server: Any, sign_in: SignIn
+) -> None:
+    complaint, visit = live.complaints["Marta"], live.visit("Marta").pk
+    link = f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}"
+    sign_in()
+    page.goto(f"{live_server.url}/visit/{visit}/adjust")
+    rests = page.get_by_role("region", name="Rest at home")
+    rests.get_by_role("button", name="Order rest at home").click()
+    rests.get_by_placeholder("Walk as you like").fill("Walk as you like. We talk on Monday.")
+    assert faults(page) == []
+    rests.get_by_role("button", name="Order rest from today").click()
+    expect(rests).to_contain_text("The whole program rests until it is ended: ordered by Hanne Ostrow.")
+    assert faults(page) == []
+    page.goto(link)
+    expect(page.get_by_role("heading", name="Rest until the clinic tells you to go on")).to_be_visible()
+    expect(page.get_by_text("Walk as you like. We talk on Monday.")).to_be_visible()
+    expect(page.get_by_role("button", name="Start", exact=True)).to_have_count(0)
+    page.get_by_role("button", name="The clinic told me I may start").click()
+    expect(page.get_by_text("Begin only if they told you to go on.")).to_be_visible()
+    page.get_by_role("button", name="I rest today").click()
+    assert faults(page) == []
+    page.goto(f"{live_server.url}/visit/{visit}/respond")
+    rests.get_by_role("button", name="End it").click()
+    rests.get_by_label("Why it ends before its day").fill("calm since yesterday")
+    rests.get_by_role("button", name="End the rest").click()
+    expect(rests).to_have_count(0)
+    page.goto(link)
+    expect(page.get_by_role("button", name="Start", exact=True)).to_be_visible()

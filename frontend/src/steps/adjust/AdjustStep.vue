@@ -85,7 +85,7 @@ async function again(): Promise<void> {
     <div v-else class="two">
       <div class="asking">
         <OpenSigns :visit="visit" :signs="review.signs" :may="session.may('answer-sign')" @answered="answered" />
-        <RestLines :visit="visit" :rests="review.rests" :drills="planned" :may="session.may('order-rest')" @changed="answered" />
+        <RestLines v-if="review.rests.length" :visit="visit" :rests="review.rests" :drills="planned" :may="session.may('order-rest')" @changed="answered" />
         <section v-if="review.at_home.length" class="home" aria-label="At home already">
           <p><strong>At home already, by itself:</strong> <template v-for="(one, n) in review.at_home" :key="one.title">{{ n ? '; ' : '' }}<span :class="{ clay: one.grave }">{{ one.title }}: {{ one.words }}</span></template>.</p>
         </section>
@@ -95,6 +95,7 @@ async function again(): Promise<void> {
           <p><strong>{{ shown.staying.length === 1 ? '1 drill stays as it is.' : `${shown.staying.length} drills stay as they are.` }}</strong> <span class="quiet">{{ shown.staying.map((one) => (one.response === 'waiting' ? `${one.title} (waits for its morning)` : one.title)).join(', ') }}.</span></p>
           <button type="button" class="link" :aria-expanded="showing" @click="showing = !showing">{{ showing ? 'hide them' : 'show them' }}</button>
         </div>
+        <RestLines v-if="!review.rests.length" :visit="visit" :rests="review.rests" :drills="planned" :may="session.may('order-rest')" @changed="answered" />
         <template v-if="showing"><DrillProposal v-for="p in shown.staying" :key="p.key" :proposal="p" :visit="visit" :may="session.may('decide-proposal')" @decided="update" @explain="explain(p)" @stale="open" /></template>
       </div>
       <NextPreview :review="review" />

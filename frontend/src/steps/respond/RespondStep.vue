@@ -72,7 +72,7 @@ function explain(drill: Schemas['DrillResponse']): void {
       </template>
     </div>
     <OpenSigns :visit="visit" :signs="data.signs" :may="session.may('answer-sign')" @answered="saved" />
-    <RestLines v-if="data.version" :visit="visit" :rests="data.rests" :drills="data.drills" :may="session.may('order-rest')" @changed="saved" />
+    <RestLines v-if="data.version && data.rests.length" :visit="visit" :rests="data.rests" :drills="data.drills" :may="session.may('order-rest')" @changed="saved" />
     <p v-if="!data.version" class="empty quiet">Nothing was handed over yet. When the client does the session at home, each drill’s answer appears here: calm, stirred, flared, or waiting for the next morning.</p>
     <SessionEntry v-if="entering !== 'no' && data.version" :visit="visit" :version="data.version" :today="data.today" :planned="data.planned" :elsewhere="data.elsewhere" :corrects="entering === 'new' ? undefined : entering" @saved="saved" @cancel="entering = 'no'" />
     <MorningEntry v-if="waiting && session.may('log-for-client')" :visit="visit" :sessions="data.sessions" :today="data.today" @saved="refresh" />
