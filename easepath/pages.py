@@ -20,9 +20,9 @@ def client_worker(request: HttpRequest) -> HttpResponse:
     return HttpResponse(script, content_type="text/javascript", headers={"Cache-Control": "no-cache"})
 
 
-def client_page(request: HttpRequest, **_: str) -> HttpResponse:
-    """The client's page behind a private link; never kept by a shared cache."""
-    response = render(request, "home.html")
+def client_page(request: HttpRequest, token: str = "") -> HttpResponse:
+    """The client's page behind a private link; never kept by a shared cache. Its sheet is asked for beside its script."""
+    response = render(request, "home.html", {"token": token})
     response["Cache-Control"] = "private, no-store"
     response["X-Robots-Tag"] = "noindex"
     return response
