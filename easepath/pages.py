@@ -21,7 +21,7 @@ def client_worker(request: HttpRequest) -> HttpResponse:
 
 
 def client_page(request: HttpRequest, token: str = "") -> HttpResponse:
-    """The client's page behind a private link; never kept by a shared cache. Its sheet is asked for beside its script."""
+    """The client's page behind a private link, kept by no shared cache; its sheet is asked for beside its script."""
     response = render(request, "home.html", {"token": token})
     response["Cache-Control"] = "private, no-store"
     response["X-Robots-Tag"] = "noindex"
