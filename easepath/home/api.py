@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 
 from easepath.api.description import DescribedAPI
 from easepath.api.errors import register_errors
@@ -15,6 +15,7 @@ from easepath.clinic.actions.note_looks import note_phone_look
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.repository import read_complaint
+from easepath.interchange.calendar import calendar_of
 
 home_api = DescribedAPI(title="Ease Path at home", version="1", urls_namespace="home", docs_url=None,
                     openapi_url="/openapi.json")  # fmt: skip
@@ -27,6 +28,16 @@ def read_home_sheet(request: HttpRequest, token: str) -> HomeSheet:
     link = open_link(token)
     note_phone_look(link, request.headers.get("User-Agent", ""))
     return home_sheet(read_complaint(link.complaint_id))
+
+
+@home_api.get("/{token}/calendar.ics", operation_id="home_calendar")
+def read_calendar(request: HttpRequest, token: str) -> HttpResponse:
+    """Sessions, mornings, breaks and the agreed day as a calendar with alarms; empty while the sheet is withheld."""
+    record = read_complaint(open_link(token).complaint_id)
+    assert record.version is not None
+    data = calendar_of(home_sheet(record), record.today, record.version.ends_on)
+    name = 'attachment; filename="home-program.ics"'
+    return HttpResponse(data, content_type="text/calendar", headers={"Content-Disposition": name})
 
 
 @home_api.post("/{token}/sessions", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_session")

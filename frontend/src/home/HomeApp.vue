@@ -215,7 +215,7 @@ const clinic = knownClinic()
       <SorePage v-else-if="soreness" :date="soreness.date" :today="sheet.today" @tell="(gone) => tellSoreness(soreness!, gone)" />
       <BadHour v-else-if="badHour" :sheet="sheet" @leave="badHour = false" />
       <template v-else>
-        <TodayPage v-if="tab === 'today'" v-model:today="chosen" :sheet="today" :post="post" @begin="begin" @look="tab = 'drills'" @bad-hour="badHour = true" />
+        <TodayPage v-if="tab === 'today'" v-model:today="chosen" :sheet="today" :post="post" :calendar="offline ? '' : `/home/api/${token}/calendar.ics`" @begin="begin" @look="tab = 'drills'" @bad-hour="badHour = true" />
         <DrillsPage v-else-if="tab === 'drills'" :sheet="today" :today="chosen" />
         <CoursePage v-else-if="tab === 'course'" :sheet="sheet" />
         <CallPage v-else :sheet="sheet" />

@@ -15,7 +15,7 @@ import { dayWords, nextDue, offToday, planned } from './week'
 import { say } from './words'
 
 /** What to do now: one card, with Start or with rest; then what is new, the week, the line of pain, the next visit. */
-const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; post: Post }>()
+const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; post: Post; /** where the calendar file lies; none without a network */ calendar: string }>()
 const emit = defineEmits<{ begin: [before: number, today: Today]; look: []; badHour: [] }>()
 const today = defineModel<Today>('today', { required: true })
 const asking = ref(false)
@@ -117,7 +117,8 @@ function begin(before: number): void {
     <section v-if="news.length" class="word"><h2>{{ newsTitle }}</h2><p v-for="line in news" :key="line">{{ line }}</p></section>
     <WeekDots v-if="sheet.drills.length" :sheet="sheet" />
     <PainLine v-if="worst.some(({ pain }) => pain !== null)" :title="say.course.worst" :days="worst" />
-    <p v-if="sheet.review_on" class="visit"><strong>{{ say.today.reviewed(dayWords(sheet.review_on, now)) }}</strong></p>
+    <p class="visit"><strong v-if="sheet.review_on">{{ say.today.reviewed(dayWords(sheet.review_on, now)) }}</strong>
+      <a v-if="calendar && sheet.drills.length" class="link" :href="calendar" download>{{ say.today.calendar }}</a></p>
   </div>
 </template>
 
@@ -136,5 +137,6 @@ h2 { font-family: var(--sans); font-size: 1.15rem; }
 .rest { border-left: 6px solid var(--clay); border-radius: 0 10px 10px 0; background: var(--clay-soft); color: var(--clay-dark); padding: 1rem; display: grid; gap: 0.6rem; }
 .word { border-left: 4px solid var(--river); padding: 0.1rem 0 0.1rem 0.8rem; }
 .word h2 { font-size: 1rem; }
-.visit { padding: 0 0.2rem; }
+.visit { padding: 0 0.2rem; display: flex; justify-content: space-between; align-items: center; gap: 1rem; flex-wrap: wrap; }
+a.link { display: inline-flex; align-items: center; }
 </style>

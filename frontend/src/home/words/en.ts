@@ -64,6 +64,7 @@ export const en = {
     better: 'Which side moves better today? You begin with it.',
     reviewed: (day: string) => `We look at it together on ${day}.`,
     badHour: 'It hurts a lot right now',
+    calendar: 'Put it in my calendar',
   },
   rest: {
     stopped: 'You stopped, and that was right',
