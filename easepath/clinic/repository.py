@@ -43,6 +43,7 @@ class Record:
     overrides: tuple[rows.OverrideRow, ...]
     sign_answers: tuple[rows.SignAnswerRow, ...]
     rests: tuple[rows.RestRow, ...]
+    checks: tuple[rows.CheckRow, ...]
     sessions: tuple[rows.SessionRow, ...]
     version: models.PlanVersion | None
     at_visit: models.Visit | None = None
@@ -116,6 +117,7 @@ def _parts() -> dict[str, Subquery]:
             models.SignAnswer, "complaint", **_plain(rows.SignAnswerRow, **_by("answered_by"))
         ),
         "rests": rows_of(models.RestOrder, "complaint", **_plain(rows.RestRow, **_by("ordered_by"))),
+        "checks": rows_of(models.HomeCheck, "complaint", **_plain(rows.CheckRow)),
         "overrides": as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
     }  # fmt: skip
 
@@ -132,6 +134,7 @@ KINDS: Final[dict[str, tuple[Callable[[Any], Any], Callable[[Any], Any]]]] = {
     "overrides": (rows.OverrideRow.model_validate, attrgetter("id")),
     "sign_answers": (rows.SignAnswerRow.model_validate, attrgetter("id")),
     "rests": (rows.RestRow.model_validate, attrgetter("id")),
+    "checks": (rows.CheckRow.model_validate, attrgetter("date", "id")),
     "steps": (rows.StepRow.model_validate, attrgetter("step")),
     "draft": (rows.DraftRow.model_validate, attrgetter("position")),
 }

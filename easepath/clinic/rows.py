@@ -202,6 +202,14 @@ class MorningRow(NamedTuple):
     gone_48h: bool | None
 
 
+class CheckRow(Row):
+    """A home check as it was answered, each item with yes or no."""
+
+    id: uuid.UUID
+    date: dt.date
+    answers: Annotated[dict[str, bool], BeforeValidator(_loaded)]
+
+
 class RestRow(Signed):
     """Rest at home as it was ordered, by the rules where nobody's name stands; an empty drill is the whole program."""
 

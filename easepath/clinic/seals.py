@@ -19,6 +19,7 @@ SEALED: dict[type[fields.Model], tuple[str, ...]] = {
     models.AuditValues: (),
     models.SessionLog: ("note",),
     models.SessionDrill: ("stopped", "felt_words"),
+    models.HomeCheck: (),
     models.SignAnswer: ("reason",),
     models.SessionCount: ("reason",),
     models.MorningReport: (),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 
-from easepath.core.facts import LogEntry, Situation
+from easepath.core.facts import HomeAnswer, LogEntry, Situation
 from easepath.core.knowledge.library import Library
 from easepath.core.vocabulary import SIGNS, SUSPENDING
 
@@ -33,6 +33,12 @@ def open_signs(situation: Situation) -> tuple[LogEntry, ...]:
     Each is the last of its drill, planned still or not.
     """
     return tuple(e for e in situation.last_entries if _is_sign(e) and not is_answered(situation, e))
+
+
+def open_checks(situation: Situation) -> tuple[HomeAnswer, ...]:
+    """The questions of the home check that were answered yes and that no clinician has answered since."""
+    until = max((one.date for one in situation.plan.answered if one.drill is None), default=dt.date.min)
+    return tuple(check for check in situation.checks if check.date > until)
 
 
 def sign_words(library: Library, entry: LogEntry) -> str:

@@ -8,10 +8,11 @@ from easepath.api.description import DescribedAPI
 from easepath.api.errors import register_errors
 from easepath.api.routers.home import session_done
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.home import MorningIn, SessionIn, Stored
+from easepath.api.schemas.home import CheckIn, MorningIn, SessionIn, Stored
 from easepath.api.views.home_sheet import HomeSheet, home_sheet
 from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.note_looks import note_phone_look
+from easepath.clinic.actions.record_home_check import record_home_check
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.repository import read_complaint
@@ -44,6 +45,13 @@ def read_calendar(request: HttpRequest, token: str) -> HttpResponse:
 def send_session(request: HttpRequest, token: str, payload: SessionIn) -> Stored:
     """Send a session; sending it twice stores it once."""
     return Stored(id=record_session(open_link(token).complaint, session_done(payload)).pk)
+
+
+@home_api.post("/{token}/checks", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_check")
+def send_check(request: HttpRequest, token: str, payload: CheckIn) -> Stored:
+    """Send a home check; sending it twice stores it once."""
+    row = record_home_check(open_link(token).complaint, payload.id, payload.date, payload.answers)
+    return Stored(id=row.pk)
 
 
 @home_api.post("/{token}/mornings", response={200: Stored, 410: Problem, 422: Problem}, operation_id="send_morning")

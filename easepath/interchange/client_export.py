@@ -36,6 +36,7 @@ KEPT: Final[tuple[tuple[type[fields.Model], str], ...]] = (
     (models.SessionLog, "complaint__client"),
     (models.SessionDrill, "session__complaint__client"),
     (models.SessionCount, "session__complaint__client"),
+    (models.HomeCheck, "complaint__client"),
     (models.RestOrder, "complaint__client"),
     (models.SignAnswer, "complaint__client"),
     (models.MorningReport, "session__complaint__client"),

@@ -13,6 +13,7 @@ from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.open_client import Newcomer, open_client
 from easepath.clinic.actions.open_complaint import open_complaint
 from easepath.clinic.actions.open_visit import close_visit, open_visit
+from easepath.clinic.actions.record_home_check import record_home_check
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_draft import save_draft
@@ -25,9 +26,10 @@ from easepath.clinic.facts.assessment import assess
 from easepath.clinic.facts.draft import Ticked
 from easepath.clinic.facts.story import Story
 from easepath.clinic.models import Client, Complaint, User, Visit
-from easepath.clinic.repository import read_again
+from easepath.clinic.repository import read_again, read_complaint
 from easepath.core.compose import compose
 from easepath.core.knowledge import shipped_library
+from easepath.core.screening.home_check import EVERY_DAYS, home_questions
 from easepath.core.story import stage_is_asked
 from easepath.core.vocabulary import side_word
 from easepath.standins.telephones import made_up_telephone
@@ -199,6 +201,16 @@ class _Life:
         with clock.on(date):
             done = SessionDone(self._id(days_ago), version.number, date, BEFORE, after, drills)
             record_session(self.complaint, done)
+            self._check(date)
+
+    def _check(self, date: dt.date) -> None:
+        """Once a week nothing is new in the home check."""
+        if self.complaint.checks.filter(date__gt=date - dt.timedelta(days=EVERY_DAYS)).exists():
+            return
+        asked = home_questions(read_complaint(self.complaint.pk).assessment.screen)
+        if asked:
+            identifier = uuid.uuid5(_NAMESPACE, f"check {self.complaint.pk} {date}")
+            record_home_check(self.complaint, identifier, date, {one.item: False for one in asked})
 
     def tell_morning(self, kind: str, days_ago: int) -> None:
         """The morning after a session."""

@@ -139,3 +139,29 @@ def test_a_rest_that_a_clinician_orders_is_read_on_the_phone_and_ends_by_an_act(
     expect(rests).to_have_count(0)
     page.goto(link)
     expect(page.get_by_role("button", name="Start", exact=True)).to_be_visible()
+
+
+def test_a_yes_in_the_home_check_ends_the_program_on_the_phone_and_waits_for_a_clinician(
+    live: World, page: Page, live_server: Any, settings: Any
+) -> None:
+    complaint = live.complaints["Marta"]
+    settings.FROZEN_TODAY = TODAY + dt.timedelta(days=9)
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}")
+    expect(page.get_by_role("heading", name="Once a week: is any of this new?")).to_be_visible()
+    assert faults(page) == []
+    questions = page.get_by_role("group").all()
+    for question in questions[:-1]:
+        question.get_by_role("button", name="no").click()
+    expect(page.get_by_role("button", name="Tell the clinic")).to_be_disabled()  # nothing is answered for anybody
+    questions[-1].get_by_role("button", name="yes").click()
+    expect(page.get_by_role("alert")).to_contain_text("Do no drill until they have talked with you.")
+    assert faults(page) == []
+    page.context.set_offline(True)
+    page.get_by_role("button", name="Tell the clinic").click()
+    expect(page.get_by_text("The clinic wants to talk with you")).to_be_visible()  # here at once, without a network
+    page.context.set_offline(False)
+    expect(page.get_by_text("kept on this phone")).to_have_count(0, timeout=15_000)
+    page.reload()
+    expect(page.get_by_text("The clinic wants to talk with you")).to_be_visible()
+    assert [any(check.answers.values()) for check in complaint.checks.order_by("date")][-1]

@@ -46,6 +46,16 @@ def on_day(page: Page, settings: Any, n: int, *, offline: bool) -> None:
     page.wait_for_load_state("networkidle")
 
 
+def nothing_new(page: Page) -> None:
+    """The home check, where it is asked: nothing is new."""
+    if not page.get_by_role("heading", name="Once a week").is_visible():
+        return
+    for question in page.get_by_role("group").all():
+        question.get_by_role("button", name="no").click()
+    page.get_by_role("button", name="Tell the clinic").click()
+    expect(page.get_by_role("heading", name="Once a week")).to_be_hidden()
+
+
 def morning(page: Page) -> bool:
     """Answer the morning where it is asked for."""
     if not page.get_by_role("heading", name=re.compile("on getting up")).is_visible():
@@ -113,6 +123,7 @@ def test_ten_days_two_sessions_a_day_six_days_without_a_network(
     for n in range(10):
         on_day(page, settings, n, offline=n in OFFLINE)
         asked += morning(page)
+        nothing_new(page)
         if n == NEW_VERSION_DAY:
             assert twice_a_day(hanne, complaint) == number + 1
         resting = page.get_by_role("heading", name=re.compile("^Rest up to and with")).is_visible()

@@ -53,6 +53,14 @@ class MorningIn(In):
     gone_48h: bool | None = None
 
 
+class CheckIn(In):
+    """A home check with the id the phone made, each question with yes or no."""
+
+    id: uuid.UUID
+    date: dt.date
+    answers: Annotated[dict[Annotated[str, Field(max_length=60)], bool], Field(max_length=20)]
+
+
 class CountIn(In):
     """Whether a session counts, and why."""
 

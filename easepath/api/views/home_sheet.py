@@ -17,6 +17,7 @@ from easepath.core.adjust.follow import flares, follows
 from easepath.core.assessment import Assessment
 from easepath.core.compose.sheet import SIGN_SITES
 from easepath.core.respond import SORENESS_OPEN, asks_moved
+from easepath.core.screening.home_check import home_check_from, home_questions
 from easepath.core.signs import open_signs
 from easepath.core.vocabulary import (
     BODY_SYMPTOMS,
@@ -94,6 +95,21 @@ class FlaresOut(View):
     morning: tuple[int, ...]
 
 
+class HomeQuestionOut(View):
+    """One question of the home check: the item it answers, its words, and whether a yes is an emergency."""
+
+    item: str
+    ask: str
+    emergency: bool
+
+
+class HomeCheckOut(View):
+    """The home check: its questions, and from which day on it is asked."""
+
+    questions: tuple[HomeQuestionOut, ...]
+    asked_from: str | None
+
+
 class HomeSheet(Sheet):
     """The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it.
 
@@ -122,6 +138,7 @@ class HomeSheet(Sheet):
     asks_moved: bool
     nerve_symptoms: tuple[Symptom, ...]
     soreness_open: tuple[OpenSoreness, ...]
+    home_check: HomeCheckOut
 
 
 def home_sheet(record: Record) -> HomeSheet:
@@ -165,6 +182,7 @@ def home_sheet(record: Record) -> HomeSheet:
         asks_moved=asks_moved(assessment.screen),
         nerve_symptoms=tuple(sorted(ASKS_WHETHER_IT_MOVED)),
         soreness_open=soreness_open(record),
+        home_check=_home_check(record),
     )  # fmt: skip
 
 
@@ -183,6 +201,18 @@ def _eased(assessment: Assessment) -> tuple[str, ...]:
         if any(day.response.eased for day in days) and days[-1].kind != "flared":
             found.append(planned.drill)
     return tuple(found)
+
+
+def _home_check(record: Record) -> HomeCheckOut:
+    last = max((row.date for row in record.checks), default=None)
+    first = home_check_from(record.facts, last)
+    questions = home_questions(record.assessment.screen)
+    return HomeCheckOut(
+        questions=tuple(
+            HomeQuestionOut(item=one.item, ask=one.ask, emergency=one.action == "emergency") for one in questions
+        ),
+        asked_from=None if first is None or not questions else str(first),
+    )
 
 
 def days_at_home(record: Record) -> tuple[DayOut, ...]:

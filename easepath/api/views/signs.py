@@ -5,7 +5,7 @@ from __future__ import annotations
 from easepath.api.views.base import NoSide
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
-from easepath.core.signs import open_signs, sign_words
+from easepath.core.signs import open_checks, open_signs, sign_words
 from easepath.core.vocabulary import SUSPENDING
 
 
@@ -28,5 +28,10 @@ def sign_lines(record: Record) -> list[HomeSign]:
         found.append(HomeSign(
             drill=entry.drill, title=library.title(entry.drill), side=entry.side or "", date=str(entry.date),
             words=sign_words(library, entry), ends_all=entry.symptom in SUSPENDING,
+        ))  # fmt: skip
+    for check in reversed(open_checks(facts)):
+        found.append(HomeSign(
+            drill="", title="the home check", side="", date=str(check.date),
+            words=f"yes to “{library.questions[check.item].ask}”", ends_all=True,
         ))  # fmt: skip
     return found

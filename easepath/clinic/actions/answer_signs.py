@@ -14,7 +14,7 @@ from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import FieldError
 from easepath.clinic.repository import Record, read_again
 from easepath.clinic.rows import NOT_WRITTEN, SignAnswerRow
-from easepath.core.signs import open_signs
+from easepath.core.signs import open_checks, open_signs
 
 
 def answer_signs(
@@ -55,7 +55,9 @@ def _check(record: Record, given: SignAnswerRow) -> None:
     if given.until > record.today:
         fields["until"] = f"lies after today, {record.today}: check the date"
     found = [sign for sign in open_signs(record.facts) if given.drill in ("", sign.drill)]
-    if not any(sign.date <= given.until for sign in found):
+    asked = () if given.drill else open_checks(record.facts)
+    dates = [*(sign.date for sign in found), *(check.date for check in asked)]
+    if not any(date <= given.until for date in dates):
         fields["drill"] = "has no sign up to that day that waits for an answer"
     if fields:
         raise FieldError(fields)

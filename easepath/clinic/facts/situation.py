@@ -77,6 +77,12 @@ def _situation(library: Library, record: Record) -> core.Situation:
         },
         plan=_plan(library, story, record),
         log=log_entries(record),
+        checks=tuple(
+            core.HomeAnswer(item=item, date=min(row.date, today))
+            for row in record.checks
+            for item, yes in row.answers.items()
+            if yes
+        ),
         clearance={
             row.flag: core.Clearance(by=row.doctor, reason=row.reason, date=min(row.date, today))
             for row in record.clearances

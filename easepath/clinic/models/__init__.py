@@ -4,6 +4,7 @@ from easepath.clinic.models.audit import AuditEntry, AuditValues, Erasing
 from easepath.clinic.models.clients import Client, ClientFactor, Limit
 from easepath.clinic.models.complaints import Answer, Clearance, Complaint
 from easepath.clinic.models.home import (
+    HomeCheck,
     HomeLink,
     MorningReport,
     RestOrder,
@@ -23,7 +24,8 @@ from easepath.clinic.models.visits import KeptFacts, ScreeningResult, Visit, Vis
 
 __all__ = [
     "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill",
-    "Erasing", "Goal", "HomeLink", "KeptFacts", "Limit", "MorningReport", "Override", "PlanDrill", "PlanVersion",
-    "Proposal", "RecoveryCode", "RestOrder", "Review", "Role", "RowReview", "ScreeningResult", "SessionCount",
-    "SessionDrill", "SessionLog", "SessionTemplate", "SignAnswer", "Sitting", "Tryout", "User", "Visit", "VisitStep",
+    "Erasing", "Goal", "HomeCheck", "HomeLink", "KeptFacts", "Limit", "MorningReport", "Override", "PlanDrill",
+    "PlanVersion", "Proposal", "RecoveryCode", "RestOrder", "Review", "Role", "RowReview", "ScreeningResult",
+    "SessionCount", "SessionDrill", "SessionLog", "SessionTemplate", "SignAnswer", "Sitting", "Tryout", "User",
+    "Visit", "VisitStep",
 ]  # fmt: skip

@@ -154,6 +154,22 @@ class SessionCount(models.Model):
         return f"{self.session}: {'counts' if self.counts else 'left out'}"
 
 
+class HomeCheck(models.Model):
+    """The home check as it was answered, each item with yes or no; a yes holds until a clinician answers it."""
+
+    id = models.UUIDField(primary_key=True)
+    complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="checks")
+    date = models.DateField()
+    answers = models.JSONField()
+    received_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ("date", "received_at")
+
+    def __str__(self) -> str:
+        return f"home check of {self.date}"
+
+
 class MorningReport(models.Model):
     """The morning after a session; the latest report of a session counts."""
 

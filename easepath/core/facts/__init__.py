@@ -17,11 +17,11 @@ from easepath.core.facts.plan import (
     There,
 )  # fmt: skip
 from easepath.core.facts.room import Goal, OwnError, Sitting, Tryout
-from easepath.core.facts.session import LogEntry
+from easepath.core.facts.session import HomeAnswer, LogEntry
 from easepath.core.facts.situation import Situation
 
 __all__ = [
-    "Clearance", "Client", "ClientFactor", "Complaint", "DrillGroup", "Elsewhere", "Fact", "Goal", "Limit", "LogEntry",
-    "Manner", "NeedSet", "Override", "OwnDose", "OwnError", "PainReport", "Plan", "PlannedDrill", "SignAnswer",
-    "Sitting", "Situation", "StandingOrder", "There", "Tryout",
+    "Clearance", "Client", "ClientFactor", "Complaint", "DrillGroup", "Elsewhere", "Fact", "Goal", "HomeAnswer",
+    "Limit", "LogEntry", "Manner", "NeedSet", "Override", "OwnDose", "OwnError", "PainReport", "Plan", "PlannedDrill",
+    "SignAnswer", "Sitting", "Situation", "StandingOrder", "There", "Tryout",
 ]  # fmt: skip

@@ -11,6 +11,13 @@ from easepath.core.facts.base import DonePct, Fact, Pain
 from easepath.core.vocabulary import Moved, SideName, SideWord, Symptom, Unusual, sides_of
 
 
+class HomeAnswer(Fact):
+    """A question of the home check that the client answered yes, and when."""
+
+    item: str
+    date: dt.date
+
+
 class LogEntry(Fact):
     """One drill in one session at home, with the response by the next morning.
 

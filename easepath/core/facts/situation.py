@@ -15,7 +15,7 @@ from easepath.core.facts.complaint import Complaint
 from easepath.core.facts.person import Client
 from easepath.core.facts.plan import Clearance, NeedSet, Override, Plan
 from easepath.core.facts.room import Goal, OwnError, Sitting, Tryout
-from easepath.core.facts.session import LogEntry
+from easepath.core.facts.session import HomeAnswer, LogEntry
 from easepath.core.vocabulary import BOTH, SideName, SideWord
 
 
@@ -33,6 +33,7 @@ class Situation(Fact):
     tryouts: tuple[Tryout, ...] = ()
     plan: Plan = Plan()
     log: tuple[LogEntry, ...] = ()
+    checks: tuple[HomeAnswer, ...] = ()
     goals: tuple[Goal, ...] = ()
     methods: dict[str, str] = Field(default_factory=dict)
     needs: dict[str, NeedSet] = Field(default_factory=dict)

@@ -15,6 +15,7 @@ from easepath.core.screening.contexts import contexts_told
 from easepath.core.screening.falls import falls_unanswered
 from easepath.core.screening.home_signs import told_at_home
 from easepath.core.screening.pressure import pressure_on
+from easepath.core.signs import open_checks
 from easepath.core.story import answer, complaint_regions, context
 from easepath.core.vocabulary import FlagAction, Outcome
 
@@ -115,6 +116,15 @@ class _Answers:
         return self.item(word) is True
 
 
+def _is_cleared(situation: Situation, flag: RedFlag) -> bool:
+    """Whether a doctor cleared a flag, and nothing of it was told at home since."""
+    cleared = situation.clearance.get(flag.id)
+    if cleared is None:
+        return False
+    since = [check.date for check in open_checks(situation) if check.item in flag.home_check]
+    return cleared.date is None or all(date <= cleared.date for date in since)
+
+
 def ask_flags(
     library: Library,
     situation: Situation,
@@ -128,7 +138,7 @@ def ask_flags(
     here = [
         flag
         for flag in library.red_flags.values()
-        if _belongs(flag, regions, answers) and flag.id not in situation.clearance
+        if _belongs(flag, regions, answers) and not _is_cleared(situation, flag)
     ]
     asked = tuple(AskedFlag(flag, _unanswered(flag, answers)) for flag in here if not _ruled_out(flag, answers))
     ruled_out = tuple(flag for flag in here if _ruled_out(flag, answers))

@@ -7,6 +7,7 @@ from easepath.core.ids import Answers, FlagItems, Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.screening.effects import factor_sides
 from easepath.core.screening.operations import REPLACEMENTS, operated_of_late
+from easepath.core.signs import open_checks
 from easepath.core.vocabulary import JOINT_SYMPTOMS, SIGNS
 
 SADDLE = frozenset({Sites.BETWEEN_THE_LEGS, Sites.GROIN})
@@ -16,7 +17,7 @@ SADDLE = frozenset({Sites.BETWEEN_THE_LEGS, Sites.GROIN})
 def told_at_home(library: Library, situation: Situation, factors: tuple[ClientFactor, ...]) -> frozenset[str]:
     """The items and contexts that the last session of any drill answers yes."""
     found = (answered_by(library, entry, factors) for entry in situation.last_entries if entry.symptom is not None)
-    return frozenset(word for words in found for word in words)
+    return frozenset(word for words in found for word in words) | {check.item for check in open_checks(situation)}
 
 
 def answered_by(library: Library, entry: LogEntry, factors: tuple[ClientFactor, ...]) -> frozenset[str]:

@@ -8,7 +8,7 @@ import TabBar, { type Tab } from './TabBar.vue'
 import TodayPage from './TodayPage.vue'
 import { arranged, AS_HANDED_OVER, type Today } from './arranged'
 import { takeToken } from './link'
-import { BadHour, BitPage, CallPage, CoursePage, DrillsPage, EndPage, fetchPages, HurtPage, MorningPage, SessionPlayer, SorePage, StoppedPage, ThanksPage } from './pages'
+import { BadHour, BitPage, CallPage, CheckPage, CoursePage, DrillsPage, EndPage, fetchPages, HurtPage, MorningPage, SessionPlayer, SorePage, StoppedPage, ThanksPage } from './pages'
 import { useOutbox, type Post } from './outbox'
 import { asKnownHere, daysBetween, isFlare } from './standing'
 import { drillsTold, fine, leftOutOf, PRESSED } from './told'
@@ -82,6 +82,17 @@ function leaveMorning(): void {
   if (morning.value) skipped.value = new Set([...skipped.value, morning.value.session])
   morning.value = null
   void load()
+}
+
+/** The home check is asked from its day on, before anything is done. */
+const checkDue = computed(() => {
+  const from = sheet.value?.home_check.asked_from
+  return !!from && from <= sheet.value!.today
+})
+
+async function tellCheck(answers: Record<string, boolean>): Promise<void> {
+  await outbox.send({ kind: 'check', body: { id: newId(), date: sheet.value!.today, answers } })
+  await load()
 }
 
 async function tellSoreness(one: HomeSchemas['OpenSoreness'], gone: boolean): Promise<void> {
@@ -213,6 +224,7 @@ const clinic = knownClinic()
       <ThanksPage v-else-if="thanks" :sheet="sheet" :post="post" :stirred="thanks.stirred" @leave="thanks = null" />
       <MorningPage v-else-if="morning" :key="morning.session" :date="morning.date" :sheet="sheet" :told="morning.told" @tell="tellMorning" @leave="leaveMorning" />
       <SorePage v-else-if="soreness" :date="soreness.date" :today="sheet.today" @tell="(gone) => tellSoreness(soreness!, gone)" />
+      <CheckPage v-else-if="checkDue" :sheet="sheet" @told="tellCheck" />
       <BadHour v-else-if="badHour" :sheet="sheet" @leave="badHour = false" />
       <template v-else>
         <TodayPage v-if="tab === 'today'" v-model:today="chosen" :sheet="today" :post="post" :calendar="offline ? '' : `/home/api/${token}/calendar.ics`" @begin="begin" @look="tab = 'drills'" @bad-hour="badHour = true" />

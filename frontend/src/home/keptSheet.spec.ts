@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { HomeSchemas } from '@/api/client'
 import { keepSheet, keptSheet } from './keptSheet'
 
-const SHEET = { today: '2026-11-30', done_today: true, rests: [], mornings_open: [], soreness_open: [], days: [], follows: [] } as unknown as HomeSchemas['HomeSheet']
+const SHEET = { today: '2026-11-30', done_today: true, rests: [], mornings_open: [], soreness_open: [], days: [], follows: [], home_check: { questions: [], asked_from: null } } as unknown as HomeSchemas['HomeSheet']
 
 describe('the sheet a phone keeps', () => {
   beforeEach(() => {

@@ -21,7 +21,7 @@ export function keptSheet(key: string): Sheet | null {
   const text = localStorage.getItem(key)
   if (!text) return null
   const kept = JSON.parse(text) as Partial<Kept>
-  if (!kept.on || !kept.sheet?.follows) return null // kept by an older page: the clinic is asked
+  if (!kept.on || !kept.sheet?.home_check) return null // kept by an older page: the clinic is asked
   const days = daysBetween(kept.on, onPhone())
   return days > 0 ? asOf(kept.sheet, later(kept.sheet.today, days)) : kept.sheet
 }

@@ -7,6 +7,7 @@ export type Post = 'sending' | 'sent' | 'kept'
 export type Letter =
   | { kind: 'session'; body: HomeSchemas['SessionIn'] }
   | { kind: 'morning'; body: HomeSchemas['MorningIn'] }
+  | { kind: 'check'; body: HomeSchemas['CheckIn'] }
 
 const RETRY = 8_000
 
@@ -48,6 +49,7 @@ export function useOutbox(token: string) {
   async function post(letter: Letter) {
     const params = { path: { token } }
     if (letter.kind === 'session') return outcome(homeClient.POST('/home/api/{token}/sessions', { params, body: letter.body }))
+    if (letter.kind === 'check') return outcome(homeClient.POST('/home/api/{token}/checks', { params, body: letter.body }))
     return outcome(homeClient.POST('/home/api/{token}/mornings', { params, body: letter.body }))
   }
 

@@ -11,7 +11,7 @@ const drill = (name: string) => ({ drill: name, title: name, paused: false, stan
 const day = (date: string) => ({ date, done: 0, stopped: false, rests: false, worst: null, morning: null })
 const SHEET = {
   today: '2026-11-25', drills: ['rock', 'raise', 'squeeze'].map(drill), elsewhere: null, rests: [], suspended: null, mornings_open: [], soreness_open: [],
-  done_today: false, stopped_today: false, days: [day('2026-11-24'), day('2026-11-25')], rest_days: 2, stop_symptoms: ['sharp', 'tingling', 'chest-pain'],
+  home_check: { questions: [], asked_from: '2026-11-29' }, withheld: false, done_today: false, stopped_today: false, days: [day('2026-11-24'), day('2026-11-25')], rest_days: 2, stop_symptoms: ['sharp', 'tingling', 'chest-pain'],
   symptom_words: [{ id: 'chest-pain', text: 'chest pain', phone: 'call' }],
   follows: [
     { drill: 'rock', symptoms: ['chest-pain'], felt: [], rests: [], all: true },
@@ -23,6 +23,7 @@ const SHEET = {
 const told = (more: Partial<Told>): Told => ({ drill: 'rock', side: 'left', done_pct: 100, during: 1, symptom: 'none', felt: '', felt_side: '', felt_words: '', moved: '', stopped: '', ...more })
 const session = (id: string, date: string, more: Partial<Told> = {}, corrects: string | null = null): Letter => ({ kind: 'session', body: { id, version: 1, date, before: 1, after: 1, worst: null, drills: [told(more)], note: '', corrects } })
 const morning = (of: string, pain: number): Letter => ({ kind: 'morning', body: { id: `m${of}`, session: of, pain, unusual: 'none', gone_48h: null } })
+const check = (date: string, yes: boolean): Letter => ({ kind: 'check', body: { id: `c${date}`, date, answers: { fever: yes } } })
 const paused = (sheet: Sheet) => sheet.drills.filter((one) => one.paused).map((one) => one.drill)
 
 describe('what follows on the phone before the clinic knows', () => {
@@ -62,6 +63,18 @@ describe('what follows on the phone before the clinic knows', () => {
     expect(asKnownHere(SHEET, twice).days.at(-1)?.done).toBe(1)
     const known = { ...SHEET, days: [day('2026-11-24'), { ...day('2026-11-25'), done: 1 }] }
     expect(asKnownHere(known, [session('b', '2026-11-25', {}, 'known to the clinic')]).days.at(-1)?.done).toBe(1)
+  })
+
+  it.each([
+    ['nothing told', [], '2026-11-29'],
+    ['a nerve word', [session('a', '2026-11-25', { symptom: 'tingling' })], '2026-11-25'],
+    ['a check after it', [session('a', '2026-11-25', { symptom: 'tingling' }), check('2026-11-25', false)], '2026-12-02'],
+  ] as [string, Letter[], string][])('asks the home check after %s from the right day', (_, letters, from) => {
+    expect(asKnownHere(SHEET, letters).home_check.asked_from).toBe(from)
+  })
+
+  it('a yes in the home check ends every drill here at once', () => {
+    expect([true, false].map((yes) => asKnownHere(SHEET, [check('2026-11-25', yes)]).withheld)).toEqual([true, false])
   })
 
   it('a stop that was taken back holds nothing back', () => {

@@ -8,6 +8,10 @@ type Told = HomeSchemas['DrillDone']
 const DAY = 86_400_000
 /** Days after which nobody remembers a morning. */
 const LOOK_BACK = 2
+/** Days between two home checks. */
+const WEEK = 7
+/** Words of a nerve, after which the home check is asked at once. */
+const NERVE_WORDS = ['shooting', 'tingling', 'numbness'] as const
 
 /** A day so many days later. */
 export const later = (date: string, days: number): string => new Date(Date.parse(`${date}T12:00Z`) + days * DAY).toISOString().slice(0, 10)
@@ -65,8 +69,11 @@ export function asKnownHere(sheet: Sheet, letters: readonly Letter[]): Sheet {
   const answered = new Set([...sessions.filter(({ id }) => told.has(id)).map(({ date }) => date), ...sheet.mornings_open.map(({ date }) => date)])
   const open = [...new Map(sessions.map(({ id, date }) => [date, id]))].filter(([date]) => date < sheet.today && daysBetween(date, sheet.today) <= LOOK_BACK && !answered.has(date)).map(([date, session]) => ({ session, date }))
   const rests = <T extends { drill: string; stands_for?: string; paused?: boolean }>(drill: T): T => (paused.has(drill.drill) || (drill.stands_for && paused.has(drill.stands_for)) ? { ...drill, paused: true } : drill)
+  const checks = letters.flatMap((letter) => (letter.kind === 'check' ? [letter.body] : []))
   return {
     ...sheet,
+    withheld: sheet.withheld || checks.some(({ answers }) => Object.values(answers).some(Boolean)),
+    home_check: { ...sheet.home_check, asked_from: askedFrom(sheet, sessions, checks) },
     drills: sheet.drills.map(rests),
     elsewhere: sheet.elsewhere && { ...sheet.elsewhere, drills: sheet.elsewhere.drills.map(rests) },
     rests: [...rest, ...sheet.rests],
@@ -77,6 +84,14 @@ export function asKnownHere(sheet: Sheet, letters: readonly Letter[]): Sheet {
     stopped_today: sheet.stopped_today || sessions.some((one) => one.date === sheet.today && stopped(sheet, one)),
     days: withSessions(sheet, sessions, told, (one) => isNew(one, letters)),
   }
+}
+
+/** From which day on the home check is asked: at once after a nerve word, a week after the last. */
+function askedFrom(sheet: Sheet, sessions: readonly Session[], checks: readonly { date: string }[]): string | null {
+  const last = checks.map(({ date }) => date).sort().at(-1) ?? ''
+  const said = sessions.filter(({ date, drills }) => date > last && drills.some(({ symptom }) => NERVE_WORDS.some((one) => one === symptom))).map(({ date }) => date)
+  const weekly = last ? later(last, WEEK) : sheet.home_check.asked_from
+  return [...said, ...(weekly ? [weekly] : [])].sort()[0] ?? null
 }
 
 /** Whether a session is one that the sheet does not count yet: what it corrects was told here too, back to the first. */

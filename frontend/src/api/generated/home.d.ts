@@ -24,6 +24,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/home/api/{token}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Check
+         * @description Send a home check; sending it twice stores it once.
+         */
+        post: operations["send_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/home/api/{token}/mornings": {
         parameters: {
             query?: never;
@@ -126,6 +146,26 @@ export interface components {
             side: "left" | "right" | "both";
             /** Title */
             title: string;
+        };
+        /**
+         * CheckIn
+         * @description A home check with the id the phone made, each question with yes or no.
+         */
+        CheckIn: {
+            /** Answers */
+            answers: {
+                [key: string]: boolean;
+            };
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
         };
         /**
          * ClinicOut
@@ -270,6 +310,16 @@ export interface components {
             rests: string[];
             /** Symptoms */
             symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
+        };
+        /**
+         * HomeCheckOut
+         * @description The home check: its questions, and from which day on it is asked.
+         */
+        HomeCheckOut: {
+            /** Asked From */
+            asked_from: string | null;
+            /** Questions */
+            questions: components["schemas"]["HomeQuestionOut"][];
         };
         /**
          * HomeDrill
@@ -421,6 +471,18 @@ export interface components {
             ways: string[];
         };
         /**
+         * HomeQuestionOut
+         * @description One question of the home check: the item it answers, its words, and whether a yes is an emergency.
+         */
+        HomeQuestionOut: {
+            /** Ask */
+            ask: string;
+            /** Emergency */
+            emergency: boolean;
+            /** Item */
+            item: string;
+        };
+        /**
          * HomeSheet
          * @description The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it.
          *
@@ -463,6 +525,7 @@ export interface components {
             groups: components["schemas"]["DrillGroup"][];
             /** Have Ready */
             have_ready: string[];
+            home_check: components["schemas"]["HomeCheckOut"];
             /** Leave Out */
             leave_out: string[];
             /** Minutes Available */
@@ -788,6 +851,140 @@ export interface operations {
             };
             /** @description Method Not Allowed */
             405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    send_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stored"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -173,6 +173,10 @@ export const en = {
     skip: 'Not now, go to today', go: 'To today', sore: (session: string) => `The muscle was sore after ${session}. Is that gone?`, soreYes: 'Yes, it is gone', soreNo: 'Not yet',
     session: (day: string) => `the session of ${day}`, last: 'yesterday’s session',
   },
+  check: {
+    title: 'Once a week: is any of this new?', why: 'A few questions that matter. Each has one answer.', yes: 'yes', no: 'no',
+    call: 'Call the clinic today.', rest: 'Do no drill until they have talked with you.', tell: 'Tell the clinic',
+  },
   badHour: {
     title: 'For a bad hour', why: 'These calm, or eased it before. Do one of them, slowly, for as long as it feels good.', none: 'Lie or sit as is easiest. If it does not settle, call.',
     call: 'If it is new, very strong, or does not settle: call.', back: 'Back to today',
