@@ -31,7 +31,7 @@ def read_home_sheet(request: HttpRequest, token: str) -> HomeSheet:
     return home_sheet(read_complaint(link.complaint_id))
 
 
-@home_api.get("/{token}/calendar.ics", operation_id="home_calendar")
+@home_api.get("/{token}/calendar.ics", response={200: None, 410: Problem}, operation_id="home_calendar")
 def read_calendar(request: HttpRequest, token: str) -> HttpResponse:
     """Sessions, mornings, breaks and the agreed day as a calendar with alarms; empty while the sheet is withheld."""
     record = read_complaint(open_link(token).complaint_id)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import datetime as dt
 import io
+import uuid
 from dataclasses import replace
 from typing import Any
 
@@ -24,6 +25,7 @@ from easepath.clinic.models import (
     AuditEntry,
     AuditValues,
     Clearance,
+    HomeCheck,
     MorningReport,
     PlanVersion,
     SessionDrill,
@@ -120,6 +122,9 @@ def test_the_database_itself_only_adds(world: World, model: Any) -> None:
     SignAnswer.objects.create(
         complaint=complaint, until=TODAY, reason="x", answered_by=hanne, answered_at=clock.now(),
     )  # fmt: skip
+    HomeCheck.objects.create(
+        id=uuid.uuid4(), complaint=complaint, date=TODAY, answers={"fever": False}, received_at=clock.now()
+    )
     count_session(hanne, complaint, complaint.sessions.all()[0].pk, counts=False, reason="x")
     rows = model.objects.all()
     assert rows.exists()
