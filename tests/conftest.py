@@ -90,6 +90,19 @@ def _quick_passwords(settings: Any) -> None:
 
 
 @pytest.fixture(scope="session")
+def django_db_modify_db_settings(tmp_path_factory: pytest.TempPathFactory) -> None:
+    """The rows lie in a file, as in a clinic: each request has a connection of its own and waits for its turn.
+
+    In memory, all requests of the server share one, and of two saves at once one is refused. A test's rows need not
+    survive a loss of power.
+    """
+    kept: dict[str, Any] = connection.settings_dict
+    if connection.vendor == "sqlite":
+        kept["TEST"]["NAME"] = str(tmp_path_factory.mktemp("rows") / "rows.sqlite3")
+        kept["OPTIONS"]["init_command"] = kept["OPTIONS"]["init_command"].replace("=FULL", "=OFF")
+
+
+@pytest.fixture(scope="session")
 def django_db_setup(django_db_setup: None, django_db_blocker: Any) -> None:
     """The practice clinic is built once; every test works on it inside a transaction that is rolled back."""
     with django_db_blocker.unblock(), override_settings(FROZEN_TODAY=TODAY, PASSWORD_HASHERS=QUICK):

@@ -163,12 +163,12 @@ def test_a_band_session_names_turn_sink_and_push_on_the_phone(plan: Callable[...
     name_directions(page, "band-back-kneel", "turn", "sink", "push")
     version = hand_over(page)
     page.set_viewport_size({"width": 390, "height": 844})
+    page.clock.install()
     page.goto(page.locator("a.address").inner_text())
     page.get_by_role("button", name="Drills").click()
     page.get_by_role("button", name=TITLE("band-back-kneel")).click()
     expect(page.get_by_text("In turn: turn, sink, push")).to_be_visible()
     page.get_by_role("button", name="Today").click()
-    page.clock.install()
     begin(page)
     for drill in version.drills.all():
         expect(page.get_by_text(f": {TITLE(drill.drill)}")).to_be_visible()
@@ -178,10 +178,10 @@ def test_a_band_session_names_turn_sink_and_push_on_the_phone(plan: Callable[...
         page.get_by_role("button", name="Go past this drill").click()
     page.get_by_role("button", name="I am there").click()
     said: list[str] = []
-    for _ in range(20):
+    for _ in range(120):
         wake(page)
-        said.append(page.locator(".beat").inner_text().split(", ")[-1])
-        if said[-1] == "push":
+        said += [text.split(", ")[-1] for text in page.get_by_role("timer").locator(".beat").all_inner_texts()]
+        if "push" in said:
             break
         page.clock.run_for(1_000)
     assert list(dict.fromkeys(said)) == ["turn", "sink", "push"]

@@ -41,7 +41,11 @@ def on_day(page: Page, settings: Any, n: int, *, offline: bool) -> None:
     settings.FROZEN_TODAY = day
     page.clock.set_system_time(dt.datetime.combine(day, dt.time(8)))
     page.context.set_offline(offline)
-    page.reload()
+    if offline:
+        page.reload()
+    else:  # what was kept is sent first, then the sheet is read
+        with page.expect_response(lambda answer: answer.url.endswith("/sheet") and answer.ok):
+            page.reload()
     expect(page.get_by_role("heading", level=1).first).to_be_visible()
     page.wait_for_load_state("networkidle")
 

@@ -17,7 +17,7 @@ from easepath.core.adjust.follow import flares, follows
 from easepath.core.assessment import Assessment
 from easepath.core.compose.sheet import SIGN_SITES
 from easepath.core.respond import SORENESS_OPEN, asks_moved
-from easepath.core.screening.home_check import home_check_from, home_questions
+from easepath.core.screening.home_check import EVERY_DAYS, home_check_from, home_questions
 from easepath.core.signs import open_signs
 from easepath.core.vocabulary import (
     BODY_SYMPTOMS,
@@ -104,10 +104,15 @@ class HomeQuestionOut(View):
 
 
 class HomeCheckOut(View):
-    """The home check: its questions, and from which day on it is asked."""
+    """The home check: its questions, from which day on it is asked, and how that goes on.
+
+    It is asked again after `every_days`, at once after one of the words of `after`.
+    """
 
     questions: tuple[HomeQuestionOut, ...]
     asked_from: str | None
+    every_days: int
+    after: tuple[Symptom, ...]
 
 
 class HomeSheet(Sheet):
@@ -212,6 +217,8 @@ def _home_check(record: Record) -> HomeCheckOut:
             HomeQuestionOut(item=one.item, ask=one.ask, emergency=one.action == "emergency") for one in questions
         ),
         asked_from=None if first is None or not questions else str(first),
+        every_days=EVERY_DAYS,
+        after=tuple(symptom for symptom in SYMPTOMS if symptom in NERVE_SYMPTOMS),
     )
 
 

@@ -9,7 +9,7 @@ from functools import partial
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
-from easepath.clinic.actions.session_bounds import OLDEST_DAYS
+from easepath.clinic.actions.session_bounds import OLDEST_DAYS, clinic_day
 from easepath.clinic.errors import FieldError, NotFoundError
 from easepath.clinic.repository import Record, read_complaint
 
@@ -28,9 +28,7 @@ def _decide(record: Record, given: models.HomeCheck) -> Act[models.HomeCheck] | 
         if known.complaint_id != record.complaint.pk:
             raise NotFoundError("no such check")
         return Unchanged(known)
-    today = record.today
-    if given.date == today + dt.timedelta(days=1):  # a phone that is a day ahead means the clinic's today
-        given.date = today
+    today, given.date = record.today, clinic_day(record, given.date)
     asked = {item for flag in record.assessment.library.red_flags.values() for item in flag.home_check}
     fields = {f"answers.{item}": "is not asked at home" for item in given.answers if item not in asked}
     if not given.answers:

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import partial
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
 from easepath.clinic.actions.rest_orders import keep_rests
-from easepath.clinic.actions.session_bounds import SessionDone, check_session, in_clinic_time, stands_for
+from easepath.clinic.actions.session_bounds import SessionDone, check_session, clinic_day, stands_for
 from easepath.clinic.errors import NotFoundError
 from easepath.clinic.facts.draft import stored as stored_as
 from easepath.clinic.repository import Record, read_complaint
@@ -42,7 +43,7 @@ def _decide(
             raise NotFoundError("no such session")
         return Unchanged(known)
     version = _version(record, done.version)
-    done = in_clinic_time(record, done, actor)
+    done = done if actor is not None else replace(done, date=clinic_day(record, done.date))
     check_session(record, version, done)
     assert version is not None
     replaces, bands = stands_for(version), complaint.client.clinic.bands

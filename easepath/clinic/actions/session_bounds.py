@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import uuid
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from pydantic import ConfigDict, Field
@@ -70,11 +70,9 @@ def check_pain(values: dict[str, int | None]) -> None:
         raise FieldError(fields)
 
 
-def in_clinic_time(record: Record, done: SessionDone, actor: models.User | None) -> SessionDone:
-    """A phone that is a day ahead of the clinic, on a journey east, means the clinic's today."""
-    today = record.today
-    ahead = actor is None and done.date == today + dt.timedelta(days=1)
-    return replace(done, date=today) if ahead else done
+def clinic_day(record: Record, date: dt.date) -> dt.date:
+    """A day as a phone tells it: one that is a day ahead of the clinic, on a journey east, means the clinic's today."""
+    return record.today if date == record.today + dt.timedelta(days=1) else date
 
 
 def check_session(record: Record, version: models.PlanVersion | None, done: SessionDone) -> None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from easepath.core.adjust.decision import DrillReview
@@ -15,7 +15,16 @@ from easepath.core.adjust.view import Context
 from easepath.core.facts import LogEntry
 from easepath.core.respond import Responder
 from easepath.core.screening.home_signs import answered_by
-from easepath.core.vocabulary import BODY_SYMPTOMS, JOINT_SYMPTOMS, NERVE_SYMPTOMS, SIGNS, SUSPENDING, SYMPTOMS, Symptom
+from easepath.core.vocabulary import (
+    BODY_SYMPTOMS,
+    JOINT_SYMPTOMS,
+    NERVE_SYMPTOMS,
+    SIGNS,
+    SUSPENDING,
+    SYMPTOMS,
+    SideWord,
+    Symptom,
+)
 
 PAINS = range(11)
 """Pain as it is told, 0 to 10."""
@@ -46,15 +55,22 @@ class Flares:
     morning: tuple[int, ...]
 
 
+Flagged = Mapping[tuple[str, ...], tuple[Symptom, ...]]
+"""By places, none where it is every place, the signs that raise a red flag there."""
+
+
 def follows(found: Review) -> tuple[Follows, ...]:
     """The table of signs for every planned drill, as the rules would pause beside it."""
-    return tuple(row for one in found.drills for row in _of_drill(found, one))
+    planned = {one.planned.side or "both" for one in found.drills}
+    flagged = {side: _flagged(found.context, side) for side in planned}
+    return tuple(row for one in found.drills for row in _of_drill(found, one, flagged[one.planned.side or "both"]))
 
 
-def _of_drill(found: Review, told: DrillReview) -> Iterator[Follows]:
+def _of_drill(found: Review, told: DrillReview, flagged: Flagged) -> Iterator[Follows]:
     drill = told.drill.id
     yield Follows(drill, _in_order(SUSPENDING), (), (), all=True)
-    yield from _of_flags(found.context, told)
+    for felt, symptoms in flagged.items():
+        yield Follows(drill, symptoms, felt, (), all=True)
     for symptom in _in_order(frozenset(PAUSED)):
         beside = [q for q in found.drills if risks_of(found.context, q) & PAUSED[symptom]]
         yield Follows(drill, (symptom,), (), _named(told, beside))
@@ -62,20 +78,19 @@ def _of_drill(found: Review, told: DrillReview) -> Iterator[Follows]:
     yield from _of_joints(found, told)
 
 
-def _of_flags(context: Context, told: DrillReview) -> Iterator[Follows]:
-    """Signs at a place that raise a red flag for this client: they end every drill."""
-    sites: dict[tuple[str, ...], list[Symptom]] = {}
+def _flagged(context: Context, side: SideWord) -> Flagged:
+    """Signs that raise a red flag for this client in any drill on a side, by the places they hold for."""
+    found: dict[tuple[str, ...], tuple[Symptom, ...]] = {}
     for symptom in _in_order(SIGNS - SUSPENDING):
-        raised = tuple(site for site in ("", *context.library.sites) if _raises(context, told, symptom, site))
+        raised = tuple(site for site in ("", *context.library.sites) if _raises(context, side, symptom, site))
         if raised:
-            sites.setdefault(() if "" in raised else raised, []).append(symptom)
-    for felt, symptoms in sites.items():
-        yield Follows(told.drill.id, tuple(symptoms), felt, (), all=True)
+            places = () if "" in raised else raised
+            found[places] = (*found.get(places, ()), symptom)
+    return found
 
 
-def _raises(context: Context, told: DrillReview, symptom: Symptom, site: str) -> bool:
-    facts = {"date": dt.date.min, "drill": told.drill.id, "side": told.planned.side or "both", "symptom": symptom}
-    entry = LogEntry.model_validate({**facts, "felt": site or None}, strict=False)
+def _raises(context: Context, side: SideWord, symptom: Symptom, site: str) -> bool:
+    entry = LogEntry(date=dt.date.min, drill="", side=side, symptom=symptom, felt=site or None)
     return bool(answered_by(context.library, entry, context.screen.factors))
 
 

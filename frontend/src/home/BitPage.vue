@@ -6,7 +6,7 @@ import ChipRow from './ChipRow.vue'
 import PainCells from './PainCells.vue'
 import PlaceTold from './PlaceTold.vue'
 import type { Report } from './useRun'
-import { phoneWords, symptomWords } from './signs'
+import { isSign, phoneWords, symptomChoices, usualSymptoms } from './signs'
 import { say } from './words'
 
 type Symptom = Report['symptom']
@@ -22,14 +22,12 @@ const reason = ref('')
 const words = ref('')
 
 const body = computed(() => props.sheet.body_symptoms)
-const stops = computed(() => props.sheet.stop_symptoms)
-const shown = (symptoms: readonly Symptom[]) => symptoms.map((one) => ({ value: one, text: symptomWords(props.sheet, one) }))
-const usual = computed(() => shown(props.sheet.symptoms.filter((one) => !stops.value.includes(one as never) && one !== 'none')))
-const local = computed(() => shown(stops.value.filter((one) => !body.value.includes(one as never))))
-const whole = computed(() => shown([...body.value]))
+const usual = computed(() => symptomChoices(props.sheet, usualSymptoms(props.sheet)))
+const local = computed(() => symptomChoices(props.sheet, props.sheet.stop_symptoms.filter((one) => !body.value.includes(one))))
+const whole = computed(() => symptomChoices(props.sheet, body.value))
 const reasons = computed(() => props.sheet.stop_reasons.map(({ id, text }) => ({ value: id, text })))
 const chosen = computed(() => props.sheet.stop_reasons.find(({ id }) => id === reason.value))
-const isStop = computed(() => stops.value.some((one) => one === symptom.value))
+const isStop = computed(() => isSign(props.sheet, symptom.value))
 const isBody = computed(() => body.value.some((one) => one === symptom.value))
 const ownWords = computed(() => reason.value === 'other-reason')
 const advice = computed(() => chosen.value?.phone ?? phoneWords(props.sheet, symptom.value))

@@ -10,13 +10,12 @@ import { arranged, AS_HANDED_OVER, type Today } from './arranged'
 import { takeToken } from './link'
 import { BadHour, BitPage, CallPage, CheckPage, CoursePage, DrillsPage, EndPage, fetchPages, HurtPage, MorningPage, SessionPlayer, SorePage, StoppedPage, ThanksPage } from './pages'
 import { useOutbox, type Post } from './outbox'
-import { asKnownHere, daysBetween, isFlare } from './standing'
-import { drillsTold, fine, leftOutOf, PRESSED } from './told'
+import { asKnownHere, daysBetween, isFlare, MORNINGS_BACK } from './standing'
+import { drillsTold, fine, leftOutOf, PRESSED, rowOf } from './told'
 import { useRun, type Report, type UseRunReturn } from './useRun'
 import { knownClinic, useSheet } from './useSheet'
 import { say } from './words'
 
-const MORNINGS_BACK = 2
 const token = takeToken()
 const outbox = useOutbox(token)
 const { sheet: read, problem, offline, read: ask } = useSheet(token, () => run.state.value?.version ?? null)
@@ -132,8 +131,7 @@ async function slip(): Promise<void> {
   if (now.sent && outbox.takeBack(now.sent)) now.sent = now.sentBefore
   else {
     const told = drillsTold(today.value!, now, run.share)
-    const bare = { drill: drill.drill, side: drill.side, done_pct: run.share(index), during: null, symptom: '' as const, felt: '', felt_side: '' as const, felt_words: '', moved: '' as const, stopped: '' }
-    await tell({ drills: told.length ? told : [bare] })
+    await tell({ drills: told.length ? told : [rowOf(drill, run.share(index))] })
   }
   run.open('run')
 }

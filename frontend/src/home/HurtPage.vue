@@ -5,7 +5,7 @@ import ChipRow from './ChipRow.vue'
 import PainCells from './PainCells.vue'
 import PlaceTold from './PlaceTold.vue'
 import type { Report } from './useRun'
-import { phoneWords, symptomWords } from './signs'
+import { isSign, phoneWords, symptomChoices, usualSymptoms } from './signs'
 import { PRESSED_AND_TOLD } from './told'
 import { say } from './words'
 
@@ -16,11 +16,9 @@ const symptom = ref<Report['symptom']>(props.report?.symptom ?? '')
 const during = ref<number | null>(null)
 const place = ref({ felt: '', felt_side: '' as const, felt_words: '' })
 const near = computed(() => props.drill.felt_sites.filter((site) => site !== 'target'))
-const stops = computed(() => props.sheet.stop_symptoms)
-const shown = (symptoms: readonly Report['symptom'][]) => symptoms.map((one) => ({ value: one, text: symptomWords(props.sheet, one) }))
-const signs = computed(() => shown([...stops.value]))
-const others = computed(() => shown(props.sheet.symptoms.filter((one) => one !== 'none' && !stops.value.includes(one as never))))
-const isStop = computed(() => stops.value.some((one) => one === symptom.value))
+const signs = computed(() => symptomChoices(props.sheet, props.sheet.stop_symptoms))
+const others = computed(() => symptomChoices(props.sheet, usualSymptoms(props.sheet)))
+const isStop = computed(() => isSign(props.sheet, symptom.value))
 
 function send(): void {
   emit('told', { said: 'stop', during: during.value, symptom: symptom.value, ...place.value, stopped: PRESSED_AND_TOLD })

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import ChipRow from './ChipRow.vue'
 import PainLine from './PainLine.vue'
-import { daysBetween } from './standing'
+import { daysBetween, later } from './standing'
 import { dayWords } from './week'
 import { say } from './words'
 
@@ -16,13 +16,9 @@ const NUMBERS = Array.from({ length: 11 }, (_, n) => n)
 const unusual = ref<Unusual>('none')
 const DAYS = computed(() => Object.entries(say.morning.days).map(([value, text]) => ({ value: value as NonNullable<Unusual>, text })))
 const latest = computed(() => daysBetween(props.date, props.sheet.today) === 1)
-const title = computed(() => (latest.value ? say.morning.now : say.morning.past(dayWords(nextDay(props.date), props.sheet.today))))
+const title = computed(() => (latest.value ? say.morning.now : say.morning.past(dayWords(later(props.date, 1), props.sheet.today))))
 const before = computed(() => props.sheet.days.filter(({ date, morning }) => date < props.date && morning !== null).at(-1)?.morning ?? null)
 const mornings = computed(() => props.sheet.days.map(({ date, morning: pain }) => ({ date, pain })))
-
-function nextDay(date: string): string {
-  return new Date(Date.parse(`${date}T12:00Z`) + 86_400_000).toISOString().slice(0, 10)
-}
 
 function add(day: string): void {
   unusual.value = (day || 'none') as Unusual

@@ -2,7 +2,7 @@
 import type { HomeSchemas } from '@/api/client'
 import CallButton from './CallButton.vue'
 import type { Post } from './outbox'
-import { phoneWords } from './signs'
+import { isSign, phoneWords } from './signs'
 import type { Report } from './useRun'
 import { say } from './words'
 
@@ -17,7 +17,7 @@ const emit = defineEmits<{ tell: []; slip: []; done: [] }>()
       <h1>{{ say.stopped.title }}</h1>
       <p>{{ say.stopped.back }}</p>
       <p><strong>{{ say.stopped.post[post] }}</strong></p>
-      <p v-if="report?.symptom && sheet.stop_symptoms.some((one) => one === report!.symptom)"><strong>{{ phoneWords(sheet, report.symptom) }}</strong></p>
+      <p v-if="report?.symptom && isSign(sheet, report.symptom)"><strong>{{ phoneWords(sheet, report.symptom) }}</strong></p>
       <CallButton :phone="sheet.clinic.phone" />
     </div>
     <p class="emergency"><strong>{{ sheet.emergency_line }}</strong> {{ sheet.emergencies.join('; ') }}. {{ sheet.clinic.emergency }}</p>

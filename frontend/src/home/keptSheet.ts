@@ -1,5 +1,5 @@
 import type { HomeSchemas } from '@/api/client'
-import { daysBetween, later } from './standing'
+import { daysBetween, later, MORNINGS_BACK } from './standing'
 
 type Sheet = HomeSchemas['HomeSheet']
 interface Kept {
@@ -8,7 +8,6 @@ interface Kept {
   sheet: Sheet
 }
 
-const MORNINGS_BACK = 2
 const onPhone = (): string => new Date().toLocaleDateString('sv-SE')
 
 /** Keep the sheet on the phone, with the day it was read on. */

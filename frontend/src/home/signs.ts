@@ -1,30 +1,29 @@
 import type { HomeSchemas } from '@/api/client'
 import { say } from './words'
 
-/** What the client reads for the words of the log. */
-export const SYMPTOMS: Record<string, string> = {
-  none: 'nothing special', pull: 'a pull', effort: 'the muscle working', 'muscle-burn': 'heat in the muscle', ache: 'an ache',
-  stiffness: 'stiffness', soreness: 'soreness', pinch: 'a pinch in the joint', cramp: 'a cramp', burning: 'burning',
-  sharp: 'a sharp pain', shooting: 'a shooting pain', tingling: 'tingling', numbness: 'numbness', locking: 'it locked',
-  'giving-way': 'it gave way',
+type Sheet = HomeSchemas['HomeSheet']
+
+/** Whether a symptom is a sign that ends a drill. */
+export function isSign(sheet: Pick<Sheet, 'stop_symptoms'>, symptom: string | undefined): boolean {
+  return sheet.stop_symptoms.some((sign) => sign === symptom)
 }
 
 /** Whether what was told of a drill ended it: a sign that stops, or a reason to break off. */
-export function isStop(sheet: Pick<HomeSchemas['HomeSheet'], 'stop_symptoms'> | null, told: { symptom?: string; stopped?: string }): boolean {
-  return !!told.stopped || (sheet?.stop_symptoms ?? []).some((sign) => sign === told.symptom)
+export function isStop(sheet: Pick<Sheet, 'stop_symptoms'>, told: { symptom?: string; stopped?: string }): boolean {
+  return !!told.stopped || isSign(sheet, told.symptom)
 }
 
-type Worded = Pick<HomeSchemas['HomeSheet'], 'clinic'> & Partial<Pick<HomeSchemas['HomeSheet'], 'symptom_words'>>
-
-/** How a symptom is called; a sheet that the phone kept from before has no words of its own. */
-export function symptomWords(sheet: Worded, symptom: string): string {
-  return sheet.symptom_words?.find((row) => row.id === symptom)?.text ?? SYMPTOMS[symptom] ?? symptom.replaceAll('-', ' ')
+/** Symptoms to choose from, as the client calls them. */
+export function symptomChoices<T extends string>(sheet: Pick<Sheet, 'symptom_words'>, symptoms: readonly T[]): { value: T; text: string }[] {
+  return symptoms.map((value) => ({ value, text: sheet.symptom_words.find(({ id }) => id === value)?.text ?? value }))
 }
+
+/** The symptoms that are no sign, without “nothing special”. */
+export const usualSymptoms = (sheet: Pick<Sheet, 'stop_symptoms' | 'symptoms'>): Sheet['symptoms'] => sheet.symptoms.filter((one) => one !== 'none' && !isSign(sheet, one))
 
 /** What to do at once about a stop sign. */
-export function phoneWords(sheet: Worded, symptom: string): string {
-  const words = sheet.symptom_words?.find((row) => row.id === symptom)?.phone ?? 'Call {phone} before the next session.'
-  return words.replace('{phone}', sheet.clinic.phone)
+export function phoneWords(sheet: Pick<Sheet, 'clinic' | 'symptom_words'>, symptom: string): string {
+  return (sheet.symptom_words.find(({ id }) => id === symptom)?.phone ?? '').replace('{phone}', sheet.clinic.phone)
 }
 
 /** Where something was felt, as the client says it. */

@@ -11,7 +11,7 @@ const drill = (name: string) => ({ drill: name, title: name, paused: false, stan
 const day = (date: string) => ({ date, done: 0, stopped: false, rests: false, worst: null, morning: null })
 const SHEET = {
   today: '2026-11-25', drills: ['rock', 'raise', 'squeeze'].map(drill), elsewhere: null, rests: [], suspended: null, mornings_open: [], soreness_open: [],
-  home_check: { questions: [], asked_from: '2026-11-29' }, withheld: false, done_today: false, stopped_today: false, days: [day('2026-11-24'), day('2026-11-25')], rest_days: 2, stop_symptoms: ['sharp', 'tingling', 'chest-pain'],
+  home_check: { questions: [], asked_from: '2026-11-29', every_days: 7, after: ['shooting', 'tingling', 'numbness'] }, withheld: false, done_today: false, stopped_today: false, days: [day('2026-11-24'), day('2026-11-25')], rest_days: 2, stop_symptoms: ['sharp', 'tingling', 'chest-pain'],
   symptom_words: [{ id: 'chest-pain', text: 'chest pain', phone: 'call' }],
   follows: [
     { drill: 'rock', symptoms: ['chest-pain'], felt: [], rests: [], all: true },

@@ -1,17 +1,14 @@
 import type { HomeSchemas } from '@/api/client'
 import type { Letter } from './outbox'
+import { isSign, isStop } from './signs'
 
 type Sheet = HomeSchemas['HomeSheet']
 type Session = HomeSchemas['SessionIn']
 type Told = HomeSchemas['DrillDone']
 
 const DAY = 86_400_000
-/** Days after which nobody remembers a morning. */
-const LOOK_BACK = 2
-/** Days between two home checks. */
-const WEEK = 7
-/** Words of a nerve, after which the home check is asked at once. */
-const NERVE_WORDS = ['shooting', 'tingling', 'numbness'] as const
+/** Days after which a morning is not asked about any more. */
+export const MORNINGS_BACK = 2
 
 /** A day so many days later. */
 export const later = (date: string, days: number): string => new Date(Date.parse(`${date}T12:00Z`) + days * DAY).toISOString().slice(0, 10)
@@ -27,13 +24,13 @@ export function sessionsIn(letters: readonly Letter[]): Session[] {
 
 /** What follows from one drill as it was told, looked up in the table that came with the sheet. */
 function followsOf(sheet: Sheet, told: Told): Sheet['follows'][number] | undefined {
-  if (!sheet.stop_symptoms.some((sign) => sign === told.symptom)) return undefined
+  if (!isSign(sheet, told.symptom)) return undefined
   return sheet.follows.find((row) => row.drill === told.drill && row.symptoms.some((one) => one === told.symptom) && (!row.felt.length || row.felt.includes(told.felt)))
 }
 
 /** Whether a drill as it was told is a flare: broken off, a sign, or more pain than the table allows. */
 export function isFlare(sheet: Sheet, told: Told, before: number | null): boolean {
-  if (told.stopped || sheet.stop_symptoms.some((sign) => sign === told.symptom)) return true
+  if (isStop(sheet, told)) return true
   const row = sheet.flares.find(({ drill }) => drill === told.drill)
   return !!row && before !== null && typeof told.during === 'number' && told.during >= (row.during[before] ?? Infinity)
 }
@@ -44,7 +41,7 @@ function isFlareNextDay(sheet: Sheet, session: Session, pain: number): boolean {
   return typeof before === 'number' && session.drills.some((told) => pain >= (sheet.flares.find(({ drill }) => drill === told.drill)?.morning[before] ?? Infinity))
 }
 
-const stopped = (sheet: Sheet, session: Session): boolean => session.drills.some((told) => !!told.stopped || sheet.stop_symptoms.some((sign) => sign === told.symptom))
+const stopped = (sheet: Sheet, session: Session): boolean => session.drills.some((told) => isStop(sheet, told))
 
 function worstOf(session: Session): number | null {
   const pains = [session.worst, ...session.drills.map((told) => told.during)].filter((pain) => typeof pain === 'number')
@@ -67,7 +64,7 @@ export function asKnownHere(sheet: Sheet, letters: readonly Letter[]): Sheet {
   const until = flared.map((one) => later(one.date, sheet.rest_days)).filter((day) => day >= sheet.today).sort().at(-1)
   const rest: Sheet['rests'] = until && !sheet.rests.some((one) => !one.drill) ? [{ cause: 'flare', drill: '', until, words: '', by: '' }] : []
   const answered = new Set([...sessions.filter(({ id }) => told.has(id)).map(({ date }) => date), ...sheet.mornings_open.map(({ date }) => date)])
-  const open = [...new Map(sessions.map(({ id, date }) => [date, id]))].filter(([date]) => date < sheet.today && daysBetween(date, sheet.today) <= LOOK_BACK && !answered.has(date)).map(([date, session]) => ({ session, date }))
+  const open = [...new Map(sessions.map(({ id, date }) => [date, id]))].filter(([date]) => date < sheet.today && daysBetween(date, sheet.today) <= MORNINGS_BACK && !answered.has(date)).map(([date, session]) => ({ session, date }))
   const rests = <T extends { drill: string; stands_for?: string; paused?: boolean }>(drill: T): T => (paused.has(drill.drill) || (drill.stands_for && paused.has(drill.stands_for)) ? { ...drill, paused: true } : drill)
   const checks = letters.flatMap((letter) => (letter.kind === 'check' ? [letter.body] : []))
   return {
@@ -86,11 +83,11 @@ export function asKnownHere(sheet: Sheet, letters: readonly Letter[]): Sheet {
   }
 }
 
-/** From which day on the home check is asked: at once after a nerve word, a week after the last. */
+/** From which day on the home check is asked: at once after one of its words, so many days after the last. */
 function askedFrom(sheet: Sheet, sessions: readonly Session[], checks: readonly { date: string }[]): string | null {
   const last = checks.map(({ date }) => date).sort().at(-1) ?? ''
-  const said = sessions.filter(({ date, drills }) => date > last && drills.some(({ symptom }) => NERVE_WORDS.some((one) => one === symptom))).map(({ date }) => date)
-  const weekly = last ? later(last, WEEK) : sheet.home_check.asked_from
+  const said = sessions.filter(({ date, drills }) => date > last && drills.some(({ symptom }) => sheet.home_check.after.some((one) => one === symptom))).map(({ date }) => date)
+  const weekly = last ? later(last, sheet.home_check.every_days) : sheet.home_check.asked_from
   return [...said, ...(weekly ? [weekly] : [])].sort()[0] ?? null
 }
 

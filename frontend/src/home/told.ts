@@ -13,17 +13,21 @@ export const PRESSED_AND_TOLD = 'pressed “It hurts: stop”'
 /** Nothing special, and no more pain than before the session began. */
 export const fine = (before: number | null): Report => ({ said: 'fine', during: before, symptom: 'none', felt: '' })
 
+/** One drill as it is told; what nobody spoke of is not known. */
+export function rowOf({ drill, side }: Pick<Sheet['drills'][number], 'drill' | 'side'>, done: number, report?: Report): Told {
+  return {
+    drill, side, done_pct: report?.done_pct ?? done, during: report?.during ?? null, symptom: report?.symptom ?? '', felt: report?.felt ?? '',
+    felt_side: report?.felt_side ?? '', felt_words: report?.felt_words ?? '', moved: report?.moved ?? '', stopped: report?.stopped ?? '',
+  }
+}
+
 /** The drills of a session as they are told: each that was done in part at least, or spoken of; of one left out, nothing. */
 export function drillsTold(sheet: Sheet, run: RunState, share: (index: number) => number): Told[] {
   return sheet.drills.flatMap((drill, index) => {
     const report = run.reports[drill.drill]
     const done = share(index)
     if (drill.rest || (run.leftOut.includes(drill.drill) && !report?.stopped) || (!report && !done)) return []
-    return [{
-      drill: drill.drill, side: drill.side, done_pct: report?.done_pct ?? done, during: report?.during ?? null,
-      symptom: report?.symptom ?? '', felt: report?.felt ?? '', felt_side: report?.felt_side ?? '', felt_words: report?.felt_words ?? '',
-      moved: report?.moved ?? '', stopped: report?.stopped ?? '',
-    } satisfies Told]
+    return [rowOf(drill, done, report)]
   })
 }
 

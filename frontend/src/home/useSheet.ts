@@ -58,6 +58,15 @@ export function knownClinic(): { name: string; phone: string } | null {
   return JSON.parse(localStorage.getItem(CLINIC) ?? 'null') as { name: string; phone: string } | null
 }
 
+const asked = new Set<string>()
+
+/** Ask for a still picture once; the browser keeps it. */
+function keepPicture(address: string): void {
+  if (asked.has(address)) return
+  asked.add(address)
+  fetch(address).catch(() => asked.delete(address))
+}
+
 /** Ask for every picture at once, so that a session goes on without the network. */
 function keepPictures(found: Sheet): void {
   for (const drill of [...found.drills, ...(found.elsewhere?.drills ?? [])]) {
@@ -65,8 +74,8 @@ function keepPictures(found: Sheet): void {
     for (const { side } of drill.sides) {
       const wanted = { picture: drill.picture, side, place: drill.place }
       motionOf(wanted).catch(() => undefined)
-      for (const pose of ['start', 'end']) void fetch(pictureUrl({ ...wanted, pose })).catch(() => undefined)
-      void fetch(pictureUrl({ ...wanted, size: 'small' })).catch(() => undefined)
+      for (const pose of ['start', 'end']) keepPicture(pictureUrl({ ...wanted, pose }))
+      keepPicture(pictureUrl({ ...wanted, size: 'small' }))
     }
   }
 }

@@ -313,11 +313,17 @@ export interface components {
         };
         /**
          * HomeCheckOut
-         * @description The home check: its questions, and from which day on it is asked.
+         * @description The home check: its questions, from which day on it is asked, and how that goes on.
+         *
+         *     It is asked again after `every_days`, at once after one of the words of `after`.
          */
         HomeCheckOut: {
+            /** After */
+            after: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
             /** Asked From */
             asked_from: string | null;
+            /** Every Days */
+            every_days: number;
             /** Questions */
             questions: components["schemas"]["HomeQuestionOut"][];
         };

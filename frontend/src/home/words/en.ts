@@ -1,6 +1,4 @@
 /** Everything the client reads or hears that does not come with the sheet. Another language is a file like this one. */
-const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`)
-
 export const en = {
   language: 'en-GB',
   moment: 'one moment',
@@ -19,7 +17,7 @@ export const en = {
   } as Record<string, string>,
   goTo: { floor: 'Down to the floor', bed: 'Over to the bed', chair: 'Over to a chair', desk: 'Over to the desk', wall: 'Over to a wall', stand: 'Stand up' } as Record<string, string>,
   pain: {
-    none: 'none', most: 'worst there is', unknown: 'not told', of: (label: string, n: number) => `${label} ${n} of 10`,
+    none: 'none', most: 'worst there is', of: (label: string, n: number) => `${label} ${n} of 10`,
   },
   tabs: { label: 'Pages', today: 'Today', drills: 'Drills', course: 'My course', call: 'Call' },
   dead: {
@@ -41,12 +39,8 @@ export const en = {
     evening: (name: string) => `Good evening, ${name}`,
     restTitle: (name: string) => `Rest today, ${name}`,
     session: (n: number, of: number) => (of > 1 ? `Session ${n} of ${of} today` : 'Session today'),
-    more: 'One more, if you like',
     ready: (things: string[]) => `Have ready: ${things.join(', ') || 'nothing'}`,
     start: 'Start',
-    goOn: 'Go on with it',
-    short: 'Only 5 minutes today',
-    whole: 'The whole session',
     look: 'Look at it first',
     where: 'Where are you today?', home: 'at home',
     notHere: (titles: string[]) => `Not here: ${titles.join(', ')}.`,
@@ -60,7 +54,6 @@ export const en = {
     notDue: (day: string) => `not today: ${day}`,
     paused: 'rests until the clinic has talked with you',
     before: 'How is the pain now?',
-    begin: 'Begin',
     better: 'Which side moves better today? You begin with it.',
     reviewed: (day: string) => `We look at it together on ${day}.`,
     badHour: 'It hurts a lot right now',
@@ -92,7 +85,7 @@ export const en = {
     state: { done: 'done', stop: 'stopped', rest: 'rest', due: 'due', missed: 'not done', none: 'nothing due' } as Record<string, string>,
   },
   course: {
-    title: 'My course', worst: 'Worst pain in a session', mornings: 'Your mornings', span: 'two weeks', limit: (n: number) => `limit ${n}`,
+    title: 'My course', worst: 'Worst pain in a session', mornings: 'Your mornings', span: 'two weeks',
     none: 'Nothing told yet. After the first session your line begins here.', day: 'day', pain: 'pain',
   },
   drillsPage: {
@@ -122,9 +115,8 @@ export const en = {
     away: 'Go on?', awayFor: (minutes: number) => `You were away for ${minutes === 1 ? 'a minute' : `${minutes} minutes`}. The clock stood still.`,
     awayShort: 'You were away. The clock stood still.', goFrom: (seconds: number) => `Go on from ${seconds}`,
     counted: 'Only the time you moved is counted.',
-    letGo: 'It has let go', until: (seconds: number) => `hold until it lets go, at most ${seconds} seconds`,
     feel: (words: string) => `You should feel ${words}.`, stopFor: 'Stop for',
-    awake: 'screen stays on', rest: 'Once more, to rest. Nothing is asked about it.',
+rest: 'Once more, to rest. Nothing is asked about it.',
     voice: 'voice', chime: 'chime', vibrate: 'vibrate', sounds: 'Sound and vibration',
   },
   beats: {
@@ -137,7 +129,7 @@ export const en = {
   },
   bit: {
     title: (title: string) => `How was ${title}?`, worst: 'Worst pain during it', felt: 'What did you feel?', signs: 'or one of the stop signs',
-    body: 'or a sign of the whole body', where: 'Where?', elsewhere: 'somewhere else', which: 'Which place?', own: 'Or in your own words', side: 'On which side?',
+    body: 'or a sign of the whole body', where: 'Where?', elsewhere: 'somewhere else', own: 'Or in your own words', side: 'On which side?',
     moved: 'Did anything move along the leg or arm?', movedWords: { none: 'no, it stayed where it was', down: 'yes, further down', up: 'yes, back up' } as Record<string, string>,
     reason: 'Did you have to stop for something else?', reasonOwn: 'What was it?', go: 'Go on', stopHere: 'Stop here',
     target: (feel: string) => `where it should be: ${feel}`,
@@ -151,11 +143,11 @@ export const en = {
     },
     more: 'No more drills today.', moreWhy: 'What has to rest rests until the clinic has looked.', tell: 'Tell where and what', tellWhy: 'two questions, if you like',
     slip: 'It was a slip of the finger: take it back', done: 'That is all for today', added: 'this is added to what you told',
-    where: 'Where did it hurt?', like: 'What was it like?', bad: 'How bad?', send: 'Send this too', advice: 'What to do now',
+    where: 'Where did it hurt?', like: 'What was it like?', bad: 'How bad?', send: 'Send this too',
   },
   end: {
     done: (name: string) => `Done, ${name}.`, summary: (minutes: number, n: number, of: number) => `${minutes === 1 ? '1 minute' : `${minutes} minutes`}, ${n} of ${of} drills.`,
-    more: (left: number) => (left === 1 ? 'One more today.' : `${left} more today.`), change: 'change one', worst: 'Worst pain during it', now: 'And now',
+worst: 'Worst pain during it', now: 'And now',
     word: 'A word to the clinic, if you like', over: (n: number, limit: number) => `${n} is over your limit of ${limit}. If it is gone by tomorrow morning, all is well.`,
     high: 'That is a lot. Call the clinic today.', tell: 'Tell the clinic', moved: 'Did anything move along the leg or arm?', beside: 'Done beside the session',
     pick: 'Touch one to change what you told of it.',
@@ -167,7 +159,7 @@ export const en = {
     worse: 'If something gets worse today:', go: 'To today',
   },
   morning: {
-    now: 'How is the pain on getting up?', past: (day: string) => `How was the pain on getting up, ${day}?`, yesterday: 'yesterday', before: (n: number) => `${n} yesterday`,
+    now: 'How is the pain on getting up?', past: (day: string) => `How was the pain on getting up, ${day}?`, yesterday: 'yesterday',
     none: '0 no pain', most: '10 worst there is', once: 'One tap and it is told.', told: (n: number) => `Told: ${n}. Touch another number to change it.`,
     unusual: 'Was the day before unusual?', days: { none: 'a usual day', training: 'hard training', work: 'heavy work', travel: 'a long journey', 'poor-sleep': 'poor sleep', other: 'something else' } as Record<string, string>,
     skip: 'Not now, go to today', go: 'To today', sore: (session: string) => `The muscle was sore after ${session}. Is that gone?`, soreYes: 'Yes, it is gone', soreNo: 'Not yet',
@@ -181,7 +173,4 @@ export const en = {
     title: 'For a bad hour', why: 'These calm, or eased it before. Do one of them, slowly, for as long as it feels good.', none: 'Lie or sit as is easiest. If it does not settle, call.',
     call: 'If it is new, very strong, or does not settle: call.', back: 'Back to today',
   },
-  times,
 }
-
-export type Words = typeof en

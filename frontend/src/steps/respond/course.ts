@@ -1,3 +1,4 @@
+import { siteWords } from './toldWords'
 import type { Schemas } from '@/api/client'
 import { withUnit } from '@/ui/units'
 
@@ -52,8 +53,7 @@ export function changeWords(range: Schemas['RangeOut']): string {
 
 /** What was felt in a drill and where, with its side and the client's own words; empty where nothing was told. */
 export function feltWords(told: { symptom: string; felt: string; felt_side: string; felt_words: string }): string {
-  const place = told.felt === 'target' ? 'where it should be' : told.felt.replaceAll('-', ' ')
   const side = ['left', 'right', 'both'].includes(told.felt_side) ? (told.felt_side === 'both' ? 'both sides' : `${told.felt_side} side`) : ''
   const felt = told.symptom === 'none' ? 'nothing special' : told.symptom.replaceAll('-', ' ')
-  return [felt, place, side, told.felt_words && `“${told.felt_words}”`].filter(Boolean).join(', ')
+  return [felt, siteWords(told.felt), side, told.felt_words && `“${told.felt_words}”`].filter(Boolean).join(', ')
 }

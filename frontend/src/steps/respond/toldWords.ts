@@ -5,6 +5,6 @@ export const UNUSUAL: { value: string; text: string }[] = [
 ]
 
 /** Where something was felt, in words. */
-export function siteWords(site: string, feel: string): string {
-  return site === 'target' ? `where it should be: ${feel}` : site.replaceAll('-', ' ')
+export function siteWords(site: string, feel = ''): string {
+  return site === 'target' ? ['where it should be', feel].filter(Boolean).join(': ') : site.replaceAll('-', ' ')
 }
