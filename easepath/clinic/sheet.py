@@ -86,6 +86,8 @@ class Sheet(View):
     timeline: tuple[Stretch, ...]
     have_ready: tuple[str, ...]
     leave_out: tuple[str, ...]
+    precautions: tuple[str, ...]
+    limits: tuple[str, ...]
     difference: tuple[str, ...]
     desk: tuple[Break, ...]
     overridden: tuple[str, ...]
@@ -116,6 +118,8 @@ def sheet_of(version: models.PlanVersion, drills: Iterable[models.PlanDrill] | N
         timeline=version.timeline,
         have_ready=version.have_ready,
         leave_out=version.leave_out,
+        precautions=version.precautions,
+        limits=version.limits,
         difference=version.difference,
         desk=version.desk,
         overridden=version.overridden,

@@ -241,8 +241,6 @@ class ClientLines:
     HOME_PAUSE: Final = "home-pause"
     HOME_PROGRESS: Final = "home-progress"
     HOME_REST: Final = "home-rest"
-    LIMIT_NOT_PAST: Final = "limit-not-past"
-    LIMIT_WEIGHT: Final = "limit-weight"
     NO_PAIN: Final = "no-pain"
     OTHER_SIDE_REFUSED: Final = "other-side-refused"
     RANGE_SHORT: Final = "range-short"

@@ -1,105 +1,136 @@
-"""The home sheet as a PDF: A4 or Letter, readable in black and white, large print on request."""
+"""The home sheet on paper: A4 or Letter, usual or large print, in black and white; or all of it on one page."""
 
 from __future__ import annotations
 
 import datetime as dt
+from collections import Counter
 from typing import Any, Literal
 
 import segno
 from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
-from easepath.core.errors import UnknownIdError
 from easepath.core.knowledge import shipped_library
-from easepath.figure.album import Wanted, album_of
+from easepath.core.phrases import Phrases
+from easepath.interchange.paper_drill import PaperDrill, drills_on_paper
+from easepath.interchange.paper_week import Week, week_of
 from easepath.interchange.tape import tape_svg
 
 Paper = Literal["a4", "letter"]
-GRID_DAYS = 14
-GRID_ROWS = ("done", "pain before", "worst in it", "pain after", "next morning")
-PLACES = {
-    "stand": "standing", "floor": "on the floor", "bed": "on the bed", "chair": "on a chair", "desk": "at the desk",
-    "wall": "at a wall",
-}  # fmt: skip
+Size = Literal["usual", "large", "fridge"]
+"""Usual and large have two drills and one drill a page; fridge is everything on one page, with a line a drill."""
+STOPS = ("paper-stop-sharp", "paper-stop-nerve", "paper-stop-joint", "paper-stop-morning")
+MINDED_BESIDE_THE_TAPE = 2
+"""Lines of the client's own on a first page that still leave room for the tape."""
+WEEKS_MORE = 1
+"""Weeks on the last page, beside that of the first: paper is made anew with the next version."""
 
 
-def sheet_pdf(sheet: dict[str, Any], *, paper: Paper = "a4", large: bool = False, link: str | None = None) -> bytes:
-    """The PDF of a sheet as the selector gives it; `link` is the full address of the client's private page."""
+def sheet_pdf(
+    sheet: dict[str, Any], *, paper: Paper = "a4", size: Size = "usual", link: str | None = None, in_use: bool = True
+) -> bytes:
+    """The PDF of a sheet as its view tells it; `link` is the full address of the client's private page.
+
+    One that is not `in_use` any more says so at its head.
+    """
     from easepath.interchange.paper import pdf_of  # it takes seconds to load, and few workers print
 
-    context = sheet_context(sheet, paper=paper, large=large, link=link)
-    printed = context["drills"] + (context["there"]["drills"] if context["there"] else [])
-    drawn = {url: svg for drill in printed for url, svg in drill["pictures"].items()}
-    return pdf_of(render_to_string("paper/sheet.html", context), drawn)
+    context = sheet_context(sheet, paper=paper, size=size, link=link) | {"in_use": in_use}
+    there = context["there"]["drills"] if context["there"] else []
+    drawn = {one.address: one.svg for drill in (*context["drills"], *there) for one in drill.pictures}
+    return pdf_of(render_to_string(f"paper/{'fridge' if size == 'fridge' else 'sheet'}.html", context), drawn)
 
 
-def sheet_context(sheet: dict[str, Any], *, paper: Paper, large: bool, link: str | None) -> dict[str, Any]:
-    """What the template reads: the sheet with its tape, words for places and sides, the grid, the code of the link."""
-    drills, there = _printed(sheet["drills"]), sheet["elsewhere"]
-    if there is not None:
-        told = [one if one["stands_for"] else one | {"pictures": {}} for one in _printed(there["drills"])]
-        there = {**there, "drills": told, "minutes": _minutes(there["seconds"])}
-    available = sheet["minutes_available"]
-    tape = tape_svg(sheet["timeline"], [d["phase"] for d in drills], available * 60 if available else None)
+def sheet_context(sheet: dict[str, Any], *, paper: Paper, size: Size, link: str | None) -> dict[str, Any]:
+    """What the templates read: the sheet in the phrases of the knowledge, its weeks, and the code of the link."""
+    words = Phrases(shipped_library())
+    day = dt.date.fromisoformat(sheet.get("today") or sheet["date"])
+    made, review = dt.date.fromisoformat(sheet["date"]), sheet["review_on"]
+    drills = drills_on_paper(words, sheet["drills"], made)
     return {
-        "sheet": sheet, "drills": drills, "there": there, "paper": paper, "large": large, "link": link,
-        "tape": mark_safe(tape) if drills else "",
+        "say": {name.replace("-", "_"): phrase.text for name, phrase in words.library.phrases.items()},
+        "sheet": sheet, "drills": drills, "paper": paper, "size": size, "link": link,
+        "there": _there(words, sheet["elsewhere"], made),
+        "title": words.say("paper-title", name=sheet["first_name"]),
+        "short_title": words.say("paper-short-title", name=sheet["first_name"]),
+        "takes": _takes(words, sheet["seconds"], sheet["drills"]),
         "code": mark_safe(segno.make(link, error="m").svg_inline(scale=1, border=0, omitsize=True)) if link else "",
-        "date": f"{dt.date.fromisoformat(sheet['date']):%-d %B %Y}",
-        "review_on": f"{dt.date.fromisoformat(sheet['review_on']):%A, %-d %B}" if sheet["review_on"] else "",
-        "minutes": _minutes(sheet["seconds"]), "days": range(1, GRID_DAYS + 1), "rows": GRID_ROWS,
+        "stops": [words.say(name) for name in STOPS],
+        "pain": _most_say(sheet["drills"], "pain_line"), "harder": _most_say(sheet["drills"], "harder"),
+        "rest": _rest(words, sheet.get("rests", ())),
+        "after": words.say("paper-after-worse", n=int(words.library.number("flare", "rest_days"))),
+        "weeks": _weeks(words, sheet, made, day),
+        "next": words.say("paper-next", day=_long(words, review)) if review else "",
+        "version": words.say("paper-version", n=sheet["version"], date=words.date(made, year=True)),
+        "tape": mark_safe(_tape(sheet)) if drills else "",
+        "tape_first": bool(drills) and size == "usual" and _short(sheet),
+        "desk": [_at_work(words, one) for one in sheet["desk"]],
     }  # fmt: skip
 
 
-def _printed(drills: list[dict[str, Any]]) -> list[dict[str, Any]]:
-    """The drills with their number, words for place, days and dose, and their pictures."""
-    return [
-        {
-            **drill,
-            "number": n + 1,
-            "where": PLACES[drill["place"]],
-            "how": _how(drill),
-            "dose": _dose(drill),
-            "pictures": _pictures(drill),
-        }
-        for n, drill in enumerate(drills)
+def _weeks(words: Phrases, sheet: dict[str, Any], made: dt.date, day: dt.date) -> list[Week]:
+    """The weeks from today on; a rest without an end has no day in them."""
+    whole = [one["until"] for one in sheet.get("rests", ()) if not one["drill"]]
+    until = max((dt.date.max if one is None else dt.date.fromisoformat(one) for one in whole), default=None)
+    return [week_of(words, sheet["drills"], made, day + dt.timedelta(weeks=n), until) for n in range(1 + WEEKS_MORE)]
+
+
+def _long(words: Phrases, day: str) -> str:
+    return words.date(dt.date.fromisoformat(day), weekday=True)
+
+
+def _takes(words: Phrases, seconds: float, drills: list[dict[str, Any]]) -> str:
+    """How long it takes, and how often on a day the drill does that is done most often."""
+    often = max((drill["per_day"] for drill in drills if not drill["beside"]), default=1)
+    minutes = words.say("minutes", n=max(1, round(seconds / 60)))
+    return words.say("paper-takes", minutes=minutes, times=words.say("times-a-day", n=often))
+
+
+def _most_say(drills: list[dict[str, Any]], what: str) -> str:
+    """What holds for most drills: it is said once, and one where it is otherwise says so itself."""
+    lines = Counter(drill[what] for drill in drills if drill[what])
+    return lines.most_common(1)[0][0] if lines else ""
+
+
+def _rest(words: Phrases, rests: list[dict[str, Any]]) -> dict[str, str] | None:
+    """The rest of the whole program that is in force, with what the clinician wrote of it."""
+    whole = [one for one in rests if not one["drill"]]
+    if not whole:
+        return None
+    last = max(whole, key=lambda one: one["until"] or "9")
+    until = last["until"]
+    title = words.say("paper-rest-title", day=_long(words, until)) if until else words.say("paper-rest-open")
+    return {"title": title, "words": " ".join(one["words"] for one in whole if one["words"])}
+
+
+def _there(words: Phrases, there: dict[str, Any] | None, made: dt.date) -> dict[str, Any] | None:
+    """The session at the second set of places; what is done there as at home has its line alone."""
+    if there is None:
+        return None
+    drills: list[PaperDrill] = [
+        one if one.told["stands_for"] else one.without_pictures()
+        for one in drills_on_paper(words, there["drills"], made)
     ]
+    return {
+        "title": words.say("paper-elsewhere", name=there["name"]), "drills": drills,
+        "takes": _takes(words, there["seconds"], there["drills"]), "have_ready": there["have_ready"],
+        "not_there": words.say("paper-not-there", titles=", ".join(there["left_out"])) if there["left_out"] else "",
+    }  # fmt: skip
 
 
-def _pictures(drill: dict[str, Any]) -> dict[str, str]:
-    """Start and end of a drill, in black and white; of one done on each side, the end on either: address -> SVG."""
-    sides = [side["side"] for side in drill["sides"]]
-    shown = [(sides[0], "start"), (sides[0], "end")] if len(sides) == 1 else [(side, "end") for side in sides]
-    album, place = album_of(shipped_library()), drill["place"]
-    try:
-        return {
-            f"picture:{drill['drill']}-{side}-{pose}": album.svg(
-                Wanted(drill["drill"], side, pose, place, "small", "print")
-            )
-            for side, pose in shown
-        }
-    except UnknownIdError:
-        return {}
+def _at_work(words: Phrases, one: dict[str, Any]) -> dict[str, Any]:
+    """A break at work: when, and which drills on which side."""
+    sides = [(each["title"], each["side"]) for each in one["drills"]]
+    told = [title if side == "both" else f"{title} {words.say('side-name-' + side)}" for title, side in sides]
+    return {"at": one["at"], "drills": told}
 
 
-def _how(drill: dict[str, Any]) -> str:
-    times = "once a day" if drill["per_day"] == 1 else f"{drill['per_day']} times a day"
-    days = "every day" if drill["days_per_week"] >= 7 else f"{drill['days_per_week']} days a week"
-    return f"{times}, {days}"
+def _short(sheet: dict[str, Any]) -> bool:
+    """Whether the first page has room for the tape."""
+    return sum(len(sheet[part]) for part in ("precautions", "limits", "difference")) <= MINDED_BESIDE_THE_TAPE
 
 
-def _dose(drill: dict[str, Any]) -> str:
-    sides = drill["sides"]
-    words = list(dict.fromkeys(side["words"] for side in sides))
-    if len(sides) == 1:
-        return words[0] if sides[0]["side"] == "both" else f"{sides[0]['side'].upper()} side: {words[0]}"
-    if len(words) == 1:
-        begins = "the side that moves better that day" if drill["better_first"] else sides[0]["side"]
-        return f"each side: {words[0]}; {begins} first"
-    told = "; ".join(f"{side['side'].upper()} {side['words']}" for side in sides)
-    return told + ("; the side that moves better that day first" if drill["better_first"] else "")
-
-
-def _minutes(seconds: float) -> str:
-    minutes, rest = divmod(round(seconds), 60)
-    return f"{minutes} min {rest} s" if rest else f"{minutes} min"
+def _tape(sheet: dict[str, Any]) -> str:
+    available = sheet["minutes_available"]
+    phases = [drill["phase"] for drill in sheet["drills"]]
+    return tape_svg(sheet["timeline"], phases, available * 60 if available else None)

@@ -140,12 +140,21 @@ def test_suggestions_say_why(world: World, staff: Client) -> None:
 def test_a_sheet_is_printed_with_a_living_link_and_with_no_other(world: World, staff: Client) -> None:
     version = world.complaints["Marta"].versions.get()
     token = staff.post(f"/api/visits/{world.visit('Marta').pk}/links", {}, JSON).json()["link"].removeprefix("/h/")
-    for sent in ({}, {"paper": "letter", "large": True}, {"token": token}):
+    for sent in ({}, {"paper": "letter", "size": "large"}, {"size": "fridge"}, {"token": token}):
         response = staff.post(f"/api/versions/{version.pk}/print", sent, JSON)
         assert response["Content-Type"] == "application/pdf"
         assert response.content.startswith(b"%PDF")
     assert problem(staff.post(f"/api/versions/{version.pk}/print", {"token": "made-up"}, JSON))["status"] == 410
     assert staff.post(f"/api/versions/{version.pk}/print", {"paper": "a3"}, JSON).status_code == 422
+
+
+def test_a_sheet_that_the_client_is_not_to_do_is_not_printed(world: World, staff: Client) -> None:
+    version = world.complaints["Marta"].versions.get()
+    world.complaints["Marta"].sheet_withheld = True
+    world.complaints["Marta"].save(update_fields=["sheet_withheld"])
+    refused = staff.post(f"/api/versions/{version.pk}/print", {}, JSON)
+    assert refused.status_code == 422
+    assert problem(refused)["reasons"] == ["the client is to do no drill: answer the sign first"]
 
 
 def answer_all_no(staff: Client, visit: int) -> dict[str, Any]:

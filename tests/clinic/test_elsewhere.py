@@ -65,8 +65,8 @@ def test_the_sheet_says_what_is_done_there(world: World) -> None:
     assert stand_in.place in ("chair", "stand")
     assert stand_in.do
     assert stand_in.stop
-    paper = sheet_context(sheet.model_dump(), paper="a4", large=False, link=None)["there"]
-    assert [bool(one["pictures"]) for one in paper["drills"]] == [bool(o.stands_for) for o in sheet.elsewhere.drills]
+    paper = sheet_context(sheet.model_dump(), paper="a4", size="usual", link=None)["there"]
+    assert [bool(one.pictures) for one in paper["drills"]] == [bool(o.stands_for) for o in sheet.elsewhere.drills]
 
 
 def test_without_a_second_place_nothing_is_said_of_one(world: World) -> None:

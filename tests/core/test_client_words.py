@@ -17,7 +17,10 @@ from easepath.core.facts import ClientFactor, Limit, PainReport, Plan
 from tests.core.build import LIBRARY, client, complaint, factor, matched
 from tests.core.test_choices_by_hand import PLACES, no_picture
 
-LINES = [re.escape(row.text) for row in LIBRARY.client_lines.values()]
+LINES = [
+    *(re.escape(row.text) for row in LIBRARY.client_lines.values()),
+    *(re.escape(row.line) for row in LIBRARY.limit_lines.values()),
+]
 SENTENCES = [re.escape(text) for row in LIBRARY.changes.values() for text in (row.client, *row.in_drill.values())]
 SAID = re.compile("|".join(re.sub(r"\\\{[a-z_]+\\\}", ".+", words) for words in [*LINES, *SENTENCES]))
 """Everything that may be said to a client of a change, with anything in place of a figure."""
@@ -43,7 +46,8 @@ def test_a_client_reads_only_sentences_written_for_clients(factor: str, conditio
 LIMITED = Limit(movement="hip-flexion", degrees=70, by="surgeon", side="left")
 CHANGES = {
     "a limit is said in degrees": (
-        {"limits": (LIMITED,)}, "strap-hamstring", "Do not bend or turn your left hip past 70 degrees.",
+        {"limits": (LIMITED,)}, "strap-hamstring",
+        "Do not lift your left leg with a straight knee past 70 degrees.",
     ),
     "a capped effort in parts of the strength": (
         {"factors": (ClientFactor(id="osteoporosis"),)}, "belt-block",

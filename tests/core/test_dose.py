@@ -8,7 +8,7 @@ from easepath.core.dose import dose_ladder, session_time, side_seconds
 from easepath.core.dose.bounds import tempos
 from easepath.core.dose.pace import pace_of
 from easepath.core.dose.time import drill_seconds
-from easepath.core.dose.words import dose_words
+from easepath.core.dose.words import count_lines, count_of, dose_words
 from easepath.core.errors import CaseError
 from easepath.core.facts import PlannedDrill
 from easepath.core.facts.checks import check_own_dose
@@ -108,6 +108,30 @@ WORDS = {
 @pytest.mark.parametrize(("words", "given"), WORDS.items(), ids=WORDS.keys())
 def test_words(words: str, given: tuple[Dose, str]) -> None:
     assert dose_words(*given) == words
+
+
+COUNTS = {
+    "2 rounds of so many times": ((Dose(reps=10, circuits=2), "flow"), ("10", "times", ("2 rounds",))),
+    "once": ((Dose(reps=1, hold_s=20), "isometric"), ("1", "time", ("hold 20 s",))),
+    "a hold of a minute and a half": ((Dose(hold_s=90, sets=2), "hold-long"), ("90", "seconds", ("hold", "2 times"))),
+    "a long hold": ((Dose(hold_s=150), "hold-long"), ("2:30", "minutes", ("hold",))),
+    "a hold in seconds": ((Dose(hold_s=45), "hold-long"), ("45", "seconds", ("hold",))),
+    "press and ease": (
+        (Dose(reps=3, contract_s=5, relax_s=10, effort_pct=20), "contract-relax"),
+        ("3", "times", ("press 5 s", "ease 10 s", "very lightly")),
+    ),
+    "breaths": ((Dose(breaths=8), "breath"), ("8", "breaths", ())),
+    "times of breaths": ((Dose(reps=3, hold_breaths=2, sets=2), "hold-breath"), ("3", "times", ("stay for 2 slow breaths each", "2 sets"))),
+    "minutes": ((Dose(seconds=600), "flow"), ("10", "minutes", ())),
+    "nothing is counted": ((Dose(), "flow"), ("", "", ())),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize(("given", "wanted"), COUNTS.values(), ids=COUNTS.keys())
+def test_the_one_large_number_and_how_each_is_done(given: tuple[Dose, str], wanted: tuple[object, ...]) -> None:
+    count = count_of(*given)
+    assert (count.number, count.unit, count_lines(*given)) == wanted
+    assert count.words in dose_words(*given)
 
 
 @pytest.mark.parametrize("drill", [d.id for d in LIBRARY.drills.values() if "resisted-motion" in d.methods])

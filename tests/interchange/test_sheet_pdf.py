@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import re
 import subprocess
 from pathlib import Path
@@ -12,7 +13,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from easepath.clinic.sheet import sheet_of
-from easepath.interchange.sheet_pdf import GRID_DAYS, GRID_ROWS, sheet_pdf
+from easepath.core.knowledge import shipped_library
+from easepath.core.phrases import Phrases
+from easepath.interchange.paper_drill import drills_on_paper
+from easepath.interchange.paper_week import week_of
+from easepath.interchange.sheet_pdf import sheet_pdf
 from easepath.interchange.tape import MARGIN, WIDTH, tape_svg
 from easepath.standins.practice_life import live_through
 from easepath.standins.practice_people import PEOPLE
@@ -46,25 +51,119 @@ def text_of(path: Path) -> str:
     )
 
 
-def test_everything_a_sheet_must_say_is_on_it(tmp_path: Path, sheet: dict[str, Any]) -> None:
+@pytest.mark.parametrize("size", ["usual", "large"])
+def test_everything_a_sheet_must_say_is_on_it(tmp_path: Path, sheet: dict[str, Any], size: Any) -> None:
     sheet |= {
         "overridden": ["Pelvic tilts, both: exclude overridden by Ruth Adeyemi: seen in the room"],
-        "desk": [{"at": "10:30", "drills": [{"title": "Seated breath", "side": "both"}]}],
+        "desk": [{"at": "10:30", "drills": [{"title": "Seated breath", "side": "left"}]}],
         "difference": ["Pelvic tilts, more: 6 times"],
+        "precautions": ["You take a blood thinner: call us after a fall."],
+        "limits": ["Do not bend your left hip past 70 degrees."],
     }
-    sheet["drills"][0]["watch"] = ["slow enough to notice each spot"]
-    said = text_of(written(tmp_path, sheet))
+    sheet["drills"][0] |= {"watch": ["slow enough to notice each spot"], "changed": ["Use only the middle."]}
+    said = text_of(written(tmp_path, sheet, size=size))
     for drill in sheet["drills"]:
-        for words in (drill["title"], drill["feel"], drill["easier"], drill["harder"], *drill["stop"]):
+        for words in (*drill["do"], drill["feel"], drill["easier"], drill["harder"], *drill["stop"], *drill["care"]):
             assert words.split()[0] in said
-        assert drill["title"] in said
+        assert all(word in said for word in drill["title"].split())
     for words in (
-        "For Marta, at home", "version 1", sheet["clinic"]["phone"], "Have ready:", "Too hard:", "Too easy:",
-        "Stop this drill for:", "Leave out for now:", "Watch: slow enough", "Breaks at work", "10:30",
-        "Allowed by decision:", "New in this version:", "no diagnosis", "next morning", *GRID_ROWS,
+        "For Marta, at home", "version 1", sheet["clinic"]["phone"], "You need", "Too hard:", "Too easy:", "You should",
+        "Stop for", "Leave out for now", "Watch: slow", "Breaks at work", "10:30", "Seated breath LEFT",
+        "allowed for you by a decision", "New in this version:", "no diagnosis", "On the next morning", "blood thinner",
+        "your left hip past 70", "Use only the middle", sheet["emergencies"][1], "Pain at its", "How much it may hurt",
     ):  # fmt: skip
         assert words in said, words
-    assert str(GRID_DAYS) in said
+    for rule_words in ("exclude", "overridden", "Ruth", "iso-adduction"):
+        assert rule_words not in said
+
+
+def test_the_page_for_the_fridge_is_one_page_with_every_drill_and_every_stop(
+    tmp_path: Path, sheet: dict[str, Any]
+) -> None:
+    sheet |= {"precautions": ["You take a blood thinner: call us after a fall."], "limits": ["Not past 70 degrees."]}
+    sheet["drills"] = (sheet["drills"] * 3)[:12]
+    path = written(tmp_path, sheet, size="fridge")
+    assert re.search(r"Pages:\s+1\n", run("pdfinfo", path))
+    said = text_of(path)
+    for words in (
+        sheet["clinic"]["phone"], "Stop and call us for", "blood thinner", "Not past 70", sheet["emergencies"][1],
+        *(drill["title"].split()[0] for drill in sheet["drills"]), *(drill["sides"][0]["words"][0] for drill in sheet["drills"]),
+    ):  # fmt: skip
+        assert words in said, words
+
+
+def test_two_drills_stand_on_a_page_and_one_in_large_print(tmp_path: Path, sheet: dict[str, Any]) -> None:
+    def pages(size: Any) -> int:
+        found = re.search(r"Pages:\s+(\d+)", run("pdfinfo", written(tmp_path, sheet, size=size)))
+        assert found is not None
+        return int(found[1])
+
+    drills = len(sheet["drills"])
+    assert pages("usual") < drills + 2 <= pages("large")
+
+
+def test_a_sheet_that_is_no_longer_in_use_says_so(tmp_path: Path, sheet: dict[str, Any]) -> None:
+    for size in ("usual", "fridge"):
+        assert "no longer in use" in text_of(written(tmp_path, sheet, size=size, in_use=False))
+        assert "no longer in use" not in text_of(written(tmp_path, sheet, size=size))
+
+
+def test_a_drill_that_rests_and_a_whole_rest_are_said(tmp_path: Path, sheet: dict[str, Any]) -> None:
+    sheet["drills"][0] |= {"paused": True, "at_home": "It rests, because it stirred too much."}
+    sheet["rests"] = [{"drill": "", "until": "2026-11-27", "words": "Call me on Friday.", "cause": "clinician"}]
+    said = text_of(written(tmp_path, sheet | {"today": str(TODAY)}))
+    assert "Leave this one out for now. It rests, because" in said
+    assert "Rest up to and with Friday, 27 November. Call me on Friday." in said
+
+
+WORDS = Phrases(shipped_library())
+
+
+def drill_of(**told: Any) -> dict[str, Any]:
+    """A drill of a sheet as far as a week reads it."""
+    return {"due": (True,) * 7, "per_day": 1, "beside": False, **told}
+
+
+WEEKS = {
+    "every day": ([drill_of()], None, "1111111", ("Done",)),
+    "two days between": ([drill_of(due=(True, False, False) * 2 + (False,))], None, "1001000", ("Done",)),
+    "twice a day, one of them": ([drill_of(), drill_of(per_day=2)], None, "1111111", ("Morning", "Evening")),
+    "five times a day": ([drill_of(per_day=5)], None, "1111111", ("Time 1", "Time 2", "Time 3", "Time 4", "Time 5")),
+    "beside the session": ([drill_of(), drill_of(per_day=3, beside=True)], None, "1111111", ("Done",)),
+    "a rest": ([drill_of()], TODAY + dt.timedelta(days=1), "0011111", ("Done",)),
+    "a rest without an end": ([drill_of()], dt.date.max, "0000000", ("Done",)),
+}
+
+
+@pytest.mark.parametrize(("drills", "rest", "due", "times"), WEEKS.values(), ids=WEEKS.keys())
+def test_a_week_has_a_box_where_something_is_due(
+    drills: list[dict[str, Any]], rest: dt.date | None, due: str, times: tuple[str, ...]
+) -> None:
+    week = week_of(WORDS, drills, TODAY, TODAY, rest)
+    assert "".join(str(int(day.due)) for day in week.days) == due
+    assert week.times == times
+    assert week.title == "25 November to 1 December"
+    later = week_of(WORDS, drills, TODAY, TODAY + dt.timedelta(days=2), rest)
+    assert [day.due for day in later.days][:5] == [day.due for day in week.days][2:]
+
+
+def test_the_count_and_the_side_are_read_from_afar(sheet: dict[str, Any]) -> None:
+    one = sheet["drills"][0]
+    side = one["sides"][0]
+    left, right = ({**side, "side": name} for name in ("left", "right"))
+    other = {**right, "words": "3 times", "count": {"number": "3", "unit": "times", "lines": ["hold 5 s"]}}
+    old = {**side, "side": "both", "count": None}
+
+    def told(sides: list[dict[str, Any]], **more: Any) -> tuple[Any, ...]:
+        drill = drills_on_paper(WORDS, [{**one, "sides": sides, "better_first": False, **more}], TODAY)[0]
+        return drill.side, [(count.side, count.number, count.lines) for count in drill.counts]
+
+    number, lines = side["count"]["number"], tuple(side["count"]["lines"])
+    assert told([left]) == ("LEFT side", [("", number, lines)])
+    assert told([right, left]) == ("BOTH sides, RIGHT first", [("", number, lines)])
+    assert told([right, left], better_first=True)[0] == "BOTH sides, the better one first"
+    assert told([left, other])[1] == [("LEFT", number, lines), ("RIGHT", "3", ("hold 5 s",))]
+    assert told([old]) == ("", [("", "", (side["words"],))])
 
 
 @pytest.mark.parametrize(("paper", "points"), [("a4", (595, 842)), ("letter", (612, 792))])
@@ -93,21 +192,21 @@ def test_it_is_black_and_white_safe(tmp_path: Path, sheet: dict[str, Any]) -> No
 
 
 def test_large_print_is_larger(tmp_path: Path, sheet: dict[str, Any]) -> None:
-    def height(**how: Any) -> float:
-        path = written(tmp_path, sheet, **how)
+    def height(size: Any) -> float:
+        path = written(tmp_path, sheet, size=size)
         boxes = subprocess.run(
             ["pdftotext", "-bbox", str(path), "-"], check=True, capture_output=True, text=True
         ).stdout
-        found = re.search(r'yMin="([\d.]+)" xMax="[\d.]+" yMax="([\d.]+)">ready:', boxes)
+        found = re.search(r'yMin="([\d.]+)" xMax="[\d.]+" yMax="([\d.]+)">need<', boxes)
         assert found is not None
         return float(found.group(2)) - float(found.group(1))
 
-    assert height(large=True) > 1.3 * height()
+    assert height("large") > 1.25 * height("usual")
 
 
 def test_a_sheet_without_a_link_has_no_code(tmp_path: Path, sheet: dict[str, Any]) -> None:
-    assert "your private page" in text_of(written(tmp_path, sheet, link="http://127.0.0.1/h/abc"))
-    assert "your private page" not in text_of(written(tmp_path, sheet))
+    assert "the same on a phone" in text_of(written(tmp_path, sheet, link="http://127.0.0.1/h/abc"))
+    assert "the same on a phone" not in text_of(written(tmp_path, sheet))
 
 
 STRETCH = st.fixed_dictionaries({

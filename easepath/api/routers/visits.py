@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
@@ -9,11 +11,13 @@ from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.visit import PrintIn
 from easepath.api.views.frame import Frame, frame
-from easepath.clinic import repository
+from easepath.api.views.home_sheet import home_sheet
+from easepath.clinic import models, repository
 from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.note_looks import note_opening
 from easepath.clinic.actions.open_visit import close_visit
 from easepath.clinic.audit import record_event
+from easepath.clinic.errors import RefusedError
 from easepath.clinic.selectors.access import get_version, get_visit
 from easepath.clinic.sheet import Sheet, sheet_of
 from easepath.interchange.sheet_pdf import sheet_pdf
@@ -48,11 +52,13 @@ def print_sheet(request: HttpRequest, version: int, payload: PrintIn) -> HttpRes
     link = None
     if payload.token and open_link(payload.token).complaint_id == found.complaint_id:
         link = request.build_absolute_uri(f"/h/{payload.token}")
-    data = sheet_pdf(sheet_of(found).model_dump(), paper=payload.paper, large=payload.large, link=link)
+    sheet, in_use = _on_paper(found)
+    data = sheet_pdf(sheet, paper=payload.paper, size=payload.size, link=link, in_use=in_use)
     details = {
         "complaint": found.complaint_id,
         "version": found.number,
         "paper": payload.paper,
+        "size": payload.size,
         "link": link is not None,
     }
     client = found.complaint.client
@@ -61,3 +67,17 @@ def print_sheet(request: HttpRequest, version: int, payload: PrintIn) -> HttpRes
     return HttpResponse(
         data, content_type="application/pdf", headers={"Content-Disposition": f'inline; filename="{name}"'}
     )
+
+
+def _on_paper(version: models.PlanVersion) -> tuple[dict[str, Any], bool]:
+    """The sheet to print, and whether it is in use: the one in use as it is done today, an older one as it was.
+
+    Raises RefusedError while the sheet in use is withheld from the client or a sign ends every drill.
+    """
+    record = repository.read_complaint(version.complaint_id)
+    if record.version is None or record.version.pk != version.pk:
+        return sheet_of(version).model_dump(), False
+    sheet = home_sheet(record)
+    if sheet.withheld or sheet.suspended:
+        raise RefusedError("this sheet is not printed now", ["the client is to do no drill: answer the sign first"])
+    return sheet.model_dump(), True

@@ -13,5 +13,5 @@ class PrintIn(In):
     """How a sheet is printed; `token` is the private link that stands on it as a code."""
 
     paper: Literal["a4", "letter"] = "a4"
-    large: bool = False
+    size: Literal["usual", "large", "fridge"] = "usual"
     token: Annotated[str, Field(max_length=60)] = ""

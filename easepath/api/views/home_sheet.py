@@ -15,6 +15,7 @@ from easepath.clinic.sheet_today import CHANGES, SheetToday, sheet_today, told_o
 from easepath.clinic.shown import View
 from easepath.core.adjust.follow import flares, follows
 from easepath.core.assessment import Assessment
+from easepath.core.compose.precautions import limits_of, precautions_of
 from easepath.core.compose.sheet import SIGN_SITES
 from easepath.core.respond import SORENESS_OPEN, asks_moved
 from easepath.core.screening.home_check import EVERY_DAYS, home_check_from, home_questions
@@ -157,9 +158,13 @@ def home_sheet(record: Record) -> HomeSheet:
     there = sheet.elsewhere and sheet.elsewhere.model_copy(
         update={"drills": _today(sheet.elsewhere.drills, now, resting)}
     )
-    shown: dict[str, object] = {"drills": _today(sheet.drills, now, resting), "elsewhere": there}
+    shown: dict[str, object] = {
+        "drills": _today(sheet.drills, now, resting), "elsewhere": there,
+        "precautions": precautions_of(assessment.screen),
+        "limits": limits_of(assessment.library, assessment.facts.client.limits),
+    }  # fmt: skip
     if withheld:
-        shown = {"drills": (), "timeline": (), "seconds": 0, "elsewhere": None}
+        shown |= {"drills": (), "timeline": (), "seconds": 0, "elsewhere": None}
     return HomeSheet(
         **{**{name: getattr(sheet, name) for name in Sheet.model_fields}, **shown},
         withheld=withheld,

@@ -18,6 +18,7 @@ from easepath.clinic.repository import Record
 from easepath.core.adjust.difference import VersionDrill, VersionShape, difference, shape_difference
 from easepath.core.assessment import Assessment
 from easepath.core.compose import Chosen, Session, assemble
+from easepath.core.compose.precautions import limits_of, precautions_of
 from easepath.core.compose.session import Order
 from easepath.core.compose.sheet import sheet_entry, timeline
 from easepath.core.facts import DrillGroup, Manner, There
@@ -72,6 +73,8 @@ def next_version(
         minutes_available=complaint.client.minutes, seconds=session.time.total,
         timeline=[one.model_dump() for one in timeline(session, floor_care=assessment.screen.rules.floor_care)],
         have_ready=list(session.have_ready), leave_out=list(profile.avoid if profile else ()),
+        precautions=list(precautions_of(assessment.screen)),
+        limits=list(limits_of(assessment.library, assessment.facts.client.limits)),
         desk=[one.model_dump() for one in desk.breaks] if desk else [],
         order=order, groups=[group.model_dump(mode="json") for group in session.groups],
         overridden=_overridden(record, session),

@@ -56,6 +56,7 @@ class PlanVersion(models.Model):
 
     `order` says who ordered its drills, `groups` which of them are played in rounds. `review_on` is the
     day agreed for looking at it together. `elsewhere` is the session at the second set of places as its sheet says it.
+    `precautions` and `limits` are what the client minds in every drill, in words for clients.
     `takes_back` is the number of the version that was taken back by it.
     """
 
@@ -73,6 +74,8 @@ class PlanVersion(models.Model):
     seconds = models.PositiveIntegerField()
     have_ready = models.JSONField(default=list)
     leave_out = models.JSONField(default=list)
+    precautions = models.JSONField(default=list)
+    limits = models.JSONField(default=list)
     timeline = models.JSONField(default=list)
     desk = models.JSONField(default=list)
     order = models.CharField(max_length=6, choices=[(word, word) for word in ORDERS], default="phases")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
+from easepath.core.compose.precautions import limit_sentence
 from easepath.core.compose.prescription import Prescription
 from easepath.core.dose.words import share_words
 from easepath.core.ids import ClientLines
@@ -13,20 +14,11 @@ from easepath.core.match import Matcher
 from easepath.core.reasons import Reason
 from easepath.core.respond import pain_limit
 from easepath.core.screening.overrides import OVERRIDDEN
+from easepath.core.screening.ranges import LIMIT_NOT_PAST
 from easepath.core.vocabulary import Verdict
 
 ALWAYS_STOP = ("shooting pain, tingling or numbness", "sharp pain, locking or giving way")
 """Signs of a nerve or a joint end every drill."""
-JOINT_WORDS = {
-    "lumbar": "low back",
-    "thoracic": "upper back",
-    "rotate": "upper back",
-    "forward": "back",
-    "trunk": "back",
-}
-"""The first word of a movement as a client says it, where that is another."""
-WEIGHT = "leg load"
-"""The movement whose limit is in kilograms."""
 
 
 def modifying(item: Prescription) -> list[Reason]:
@@ -54,15 +46,13 @@ def _sentence(library: Library, drill: str, reason: Reason) -> str | None:
     if reason.code in ("factor-exposure", "factor-limit"):
         change = library.changes.get(str(facts["instead"]))
         return None if change is None else change.said_in(drill).replace("{limit}", f"{facts.get('degrees', 0):g}")
-    weight = reason.code == ClientLines.LIMIT_NOT_PAST and facts["movement"] == WEIGHT
-    name = ClientLines.LIMIT_WEIGHT if weight else reason.code
-    line = library.client_lines.get(name)
+    if reason.code == LIMIT_NOT_PAST:
+        return limit_sentence(library, facts["movement"].replace(" ", "-"), facts["side"], facts["degrees"])
+    line = library.client_lines.get(reason.code)
     if line is None:
         return None
-    joint = str(facts.get("movement", "")).partition(" ")[0]
     return line.text.format_map({
-        "side": facts.get("side"), "joint": JOINT_WORDS.get(joint, joint), "degrees": f"{facts.get('degrees', 0):g}",
-        "percent_words": share_words(int(facts.get("percent", 0))),
+        "side": facts.get("side"), "percent_words": share_words(int(facts.get("percent", 0))),
     })  # fmt: skip
 
 

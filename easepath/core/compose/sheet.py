@@ -27,7 +27,7 @@ from easepath.core.dose.time import (
     SET_UP,
     SIDE_CHANGE,
 )  # fmt: skip
-from easepath.core.dose.words import dose_words
+from easepath.core.dose.words import count_lines, count_of, dose_words
 from easepath.core.ids import Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.match import Matcher
@@ -60,13 +60,25 @@ class BeatOnSheet(SheetPart):
     way: int | None = None
 
 
+class CountOnSheet(SheetPart):
+    """The one large number of a side, its unit, and how that is done; no number where nothing is counted."""
+
+    number: str
+    unit: str
+    lines: tuple[str, ...]
+
+
 class SideOnSheet(SheetPart):
-    """One side of a drill: its dose in parts and in words, its seconds, its beats, and its picture in words."""
+    """One side of a drill: its dose in parts and in words, its seconds, its beats, and its picture in words.
+
+    `count` is the dose as it is read from afar; what was handed over before there was one has its words alone.
+    """
 
     side: SideWord
     dose: dict[str, int | float | tuple[int, ...]]
     words: str
     seconds: float
+    count: CountOnSheet | None = None
     alt: str = ""
     pace: tuple[BeatOnSheet, ...] = ()
 
@@ -162,12 +174,20 @@ def side_words(item: Prescription, side: SideDose, bands: Bands | None = None) -
     )
 
 
+def _count(item: Prescription, side: SideDose, bands: Bands | None) -> CountOnSheet:
+    tempo = tempo_words(item.drill)
+    counted, load = count_of(side.dose, item.method, tempo), load_words(item.manner, bands)
+    lines = (*count_lines(side.dose, item.method, tempo), *([load] if load else []))
+    return CountOnSheet(number=counted.number, unit=counted.unit, lines=lines)
+
+
 def _side(library: Library, item: Prescription, side: SideDose, pictured: Pictured, bands: Bands | None) -> SideOnSheet:
     beats = pace_of(side.dose, item.drill, item.method, item.breath_s, stages_of(library, item), item.manner.rest_s)
     return SideOnSheet(
         side=side.side,
         dose=side.dose.model_dump(exclude_none=True),
         words=side_words(item, side, bands),
+        count=_count(item, side, bands),
         seconds=round(side.seconds, 3),
         alt=pictured(item.drill.id, side.side, item.place),
         pace=tuple(BeatOnSheet(**beat.as_data()) for beat in beats),

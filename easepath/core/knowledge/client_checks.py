@@ -13,6 +13,8 @@ from easepath.core.knowledge.models import ABOVE_PAIN, LIMIT, Change, Factor, Wo
 PAIN_FIGURE = re.compile(r"\d+ of 10")
 PAIN_TOLD = re.compile(r"pain no more than (\d+)|, no pain$")
 """How a change says, for clinicians, how much it may hurt."""
+SLOT = re.compile(r"\{(\w*)\}")
+"""A place in a sentence that something is filled into."""
 MOST_EXPLAINED = 6
 """Words a sheet explains at the most: who needs more should read other words."""
 
@@ -40,11 +42,41 @@ def check_client_words(library: Library, problems: list[Problem]) -> None:
             problems.append(Problem("the rules", f"home_rules.{method.pain_rule}", "missing: how much it may hurt"))
     for line in CLIENT_LINES - set(library.client_lines):
         problems.append(Problem("the rules", f"client_lines.{line}", "missing: what the client reads"))
+    problems += _limit_lines(library)
+    problems += _languages(library)
     if len(library.glossary) > MOST_EXPLAINED:
         problems.append(Problem("glossary", "glossary", f"explains more than {MOST_EXPLAINED} words"))
     for drill, wording in library.wording.items():
         file = library.files[f"wording.{drill}"]
         problems += [Problem(file, f"wording.{drill}.{key}", why) for key, why in _wording(wording)]
+
+
+def _limit_lines(library: Library) -> Iterator[Problem]:
+    """What is wrong with what a limit means to a client."""
+    for movement in sorted(_limited(library) - set(library.limit_lines)):
+        why = "missing: what a limit on it means to a client"
+        yield Problem("the rules", f"limit_lines.{movement}", why)
+    for row in library.limit_lines.values():
+        unfilled = sorted(set(SLOT.findall(row.line)) - {"whose", "degrees"})
+        if unfilled:
+            why = f"has a place for something that nothing fills: {', '.join(unfilled)}"
+            yield Problem(library.files[f"limit_lines.{row.movement}"], f"limit_lines.{row.movement}", why)
+
+
+def _languages(library: Library) -> Iterator[Problem]:
+    """What a second language says with other figures than English does."""
+    for language in library.languages.values():
+        for text, said in language.says.items():
+            if sorted(SLOT.findall(text)) != sorted(SLOT.findall(said)):
+                file, why = library.files[f"languages.{language.id}"], "has other places to fill than the English"
+                yield Problem(file, f"languages.{language.id}.says.{text}", why)
+
+
+def _limited(library: Library) -> set[str]:
+    """Every movement that a limit may be set on, or that a drill or a load takes to its end."""
+    angles = {row.movement for row in library.measures.values() if row.movement and row.unit == "deg"}
+    loads = {row.movement for row in library.exposures.values() if row.movement}
+    return {*angles, *loads, *(name for row in library.drills.values() for name in (*row.reaches, *row.reaches_other))}
 
 
 def _change(library: Library, change: Change) -> Iterator[str]:

@@ -16,7 +16,7 @@ from easepath.core.vocabulary import SideWord
 
 T = TypeVar("T")
 Loaded = dict[str, list[tuple[str, models.Entry]]]
-KEYS = ("id", "drill", "condition", "measure", "exposure", "pain_rule", "equip", "word", "text")
+KEYS = ("id", "drill", "condition", "measure", "exposure", "pain_rule", "equip", "factor", "movement", "word", "text")
 """What an entry is known by: the first of these it has."""
 LABELS = (*KEYS[:4], "observed", *KEYS[4:])
 """How a fault names the entry it was found in: the first of these it has."""
@@ -64,6 +64,10 @@ class Library:
     home_rules: Mapping[str, models.HomeRule]
     glossary: Mapping[str, models.GlossaryWord]
     gear_care: Mapping[str, models.GearCare]
+    precautions: Mapping[str, models.Precaution]
+    limit_lines: Mapping[str, models.LimitLine]
+    phrases: Mapping[str, models.Phrase]
+    languages: Mapping[str, models.Language]
     client_lines: Mapping[str, models.ClientLine]
     stances: Mapping[str, models.Stance]
     figures: Mapping[str, models.Figure]

@@ -162,6 +162,16 @@ def _gear(row: models.Entry) -> Iterator[Reference]:
     yield "equip", "equipment", str(getattr(row, "equip", ""))
 
 
+def _precaution(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.Precaution)
+    yield "factor", "factor", row.factor
+
+
+def _limit_line(row: models.Entry) -> Iterator[Reference]:
+    assert isinstance(row, models.LimitLine)
+    yield "movement", "movement", row.movement
+
+
 def _exposure(row: models.Entry) -> Iterator[Reference]:
     assert isinstance(row, models.Exposure)
     yield from _all("movement", "movement", [row.movement] if row.movement else [])
@@ -246,6 +256,8 @@ REFERENCES: dict[str, Callable[[models.Entry], Iterator[Reference]]] = {
     "stops": _stops,
     "story_words": _story_words,
     "gear_care": _gear,
+    "precautions": _precaution,
+    "limit_lines": _limit_line,
     "targets": _region_list,
     "areas": _area,
     "told": _told,

@@ -24,8 +24,8 @@ from easepath.core.vocabulary import (
 
 TOLERATED_SHORTFALL = 10.0
 """Degrees a position may ask for beyond what was measured and still be reached with less depth or support."""
-
-
+LIMIT_NOT_PAST = "limit-not-past"
+"""The reason that a drill stays short of a recorded limit."""
 SEAT = 90.0
 """Degrees to which an ordinary seat bends hip and knee."""
 
@@ -127,7 +127,7 @@ class Ranges:
                 if limit.degrees == 0:
                     yield Reason("limit-zero", Verdict.EXCLUDE, facts)
                 else:
-                    yield Reason("limit-not-past", Verdict.MODIFY, facts)
+                    yield Reason(LIMIT_NOT_PAST, Verdict.MODIFY, facts)
 
 
 def _touched(

@@ -12,6 +12,7 @@ defineProps<{ sheet: HomeSchemas['HomeSheet'] }>()
     <h1>{{ sheet.clinic.name }}</h1>
     <CallButton :phone="sheet.clinic.phone" />
     <p class="stop-box"><strong>{{ say.callPage.stop }}</strong> {{ say.callPage.stopFor }}</p>
+    <div v-if="sheet.precautions.length" class="stop-box"><p v-for="line in sheet.precautions" :key="line">{{ line }}</p></div>
     <div class="stop-box"><strong>{{ sheet.emergency_line }}</strong><ul><li v-for="sign in sheet.emergencies" :key="sign">{{ sign }}</li></ul>{{ sheet.clinic.emergency }}</div>
     <p class="small quiet">{{ say.callPage.care }}</p>
   </section>

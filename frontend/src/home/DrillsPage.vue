@@ -28,6 +28,7 @@ function under(drill: Drill): string {
   <section class="drills" :aria-label="say.drillsPage.title">
     <h1>{{ say.drillsPage.title }}</h1>
     <p><strong>{{ say.today.ready([...sheet.have_ready]) }}</strong></p>
+    <p v-for="line in sheet.limits" :key="line" class="clay"><strong>{{ line }}</strong></p>
     <TapeLine :stretches="sheet.timeline" :drills="sheet.drills" :width="352" />
     <ol>
       <li v-for="(drill, n) in sheet.drills" :key="n" :class="{ paused: drill.paused, grey: !drill.paused && !isDue(sheet, drill, sheet.today) }">

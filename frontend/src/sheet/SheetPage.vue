@@ -28,6 +28,8 @@ const DAYS = Array.from({ length: 14 }, (_, n) => n + 1)
       <p class="version">version {{ sheet.version }}<br /><template v-if="sheet.by">{{ shortDate(sheet.date) }}, {{ sheet.by }}</template><template v-else>not shown yet</template></p>
     </header>
     <p class="ready"><strong>Have ready:</strong> {{ sheet.have_ready.join(', ') || 'nothing' }}. <strong>It takes</strong> {{ minutesWords(sheet.seconds) }}.<template v-if="sheet.review_on"> <strong>We look at it together on {{ shortDate(sheet.review_on) }}.</strong></template></p>
+    <p v-for="line in sheet.limits" :key="line" class="changed"><strong>{{ line }}</strong></p>
+    <p v-for="line in sheet.precautions" :key="line">{{ line }}</p>
     <TapeLine v-if="sheet.drills.length" :stretches="sheet.timeline" :drills="sheet.drills" :available="(sheet.minutes_available ?? 0) * 60" :width="700" />
     <p v-if="sheet.difference.length" class="small"><strong>New in this version:</strong> {{ sheet.difference.join('; ') }}.</p>
     <ol>

@@ -70,6 +70,41 @@ class GearCare(Entry):
     line: Said
 
 
+class Precaution(Entry):
+    """What a client with a factor minds whatever the drill."""
+
+    factor: Id
+    line: Said
+
+
+class LimitLine(Entry):
+    """What a limit on a movement means to a client; `{whose}` side it is of, `{degrees}` is the recorded figure."""
+
+    movement: Id
+    line: Said
+
+
+class Phrase(Entry):
+    """A phrase that a client reads beside what the rules say; `one` where it is said of a single thing."""
+
+    id: Id
+    text: Said
+    one: Said | None = None
+
+
+class Language(Entry):
+    """A second language of the client's side: English as it is said, and how it is said in it.
+
+    `called` is how a record names it, `unread` says in it that nobody whose language it is has read it.
+    """
+
+    id: Id
+    name: Said
+    called: Annotated[Words, Field(min_length=1)]
+    unread: Said
+    says: dict[Said, Said]
+
+
 class ClientLine(Entry):
     """A sentence for clients by its id: in place of a reason of that rule, or one that stands on every sheet."""
 

@@ -2055,6 +2055,18 @@ export interface components {
             reason: string;
         };
         /**
+         * CountOnSheet
+         * @description The one large number of a side, its unit, and how that is done; no number where nothing is counted.
+         */
+        CountOnSheet: {
+            /** Lines */
+            lines: string[];
+            /** Number */
+            number: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * CourseOut
          * @description What is drawn beside the sessions; everything the earliest first.
          */
@@ -4078,16 +4090,17 @@ export interface components {
          */
         PrintIn: {
             /**
-             * Large
-             * @default false
-             */
-            large: boolean;
-            /**
              * Paper
              * @default a4
              * @enum {string}
              */
             paper: "a4" | "letter";
+            /**
+             * Size
+             * @default usual
+             * @enum {string}
+             */
+            size: "usual" | "large" | "fridge";
             /**
              * Token
              * @default
@@ -5010,10 +5023,14 @@ export interface components {
             have_ready: string[];
             /** Leave Out */
             leave_out: string[];
+            /** Limits */
+            limits: string[];
             /** Minutes Available */
             minutes_available: number | null;
             /** Overridden */
             overridden: string[];
+            /** Precautions */
+            precautions: string[];
             /** Review On */
             review_on: string | null;
             /** Seconds */
@@ -5179,6 +5196,8 @@ export interface components {
         /**
          * SideOnSheet
          * @description One side of a drill: its dose in parts and in words, its seconds, its beats, and its picture in words.
+         *
+         *     `count` is the dose as it is read from afar; what was handed over before there was one has its words alone.
          */
         SideOnSheet: {
             /**
@@ -5186,6 +5205,7 @@ export interface components {
              * @default
              */
             alt: string;
+            count?: components["schemas"]["CountOnSheet"] | null;
             /** Dose */
             dose: {
                 [key: string]: number | number[];

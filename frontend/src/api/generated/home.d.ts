@@ -180,6 +180,18 @@ export interface components {
             phone: string;
         };
         /**
+         * CountOnSheet
+         * @description The one large number of a side, its unit, and how that is done; no number where nothing is counted.
+         */
+        CountOnSheet: {
+            /** Lines */
+            lines: string[];
+            /** Number */
+            number: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * DayOut
          * @description One day at home: sessions told, whether one was stopped, whether it was for rest, its worst pain and morning.
          */
@@ -534,6 +546,8 @@ export interface components {
             home_check: components["schemas"]["HomeCheckOut"];
             /** Leave Out */
             leave_out: string[];
+            /** Limits */
+            limits: string[];
             /** Minutes Available */
             minutes_available: number | null;
             /** Mornings Open */
@@ -544,6 +558,8 @@ export interface components {
             overridden: string[];
             /** Pain Limit */
             pain_limit: number | null;
+            /** Precautions */
+            precautions: string[];
             /** Rest Days */
             rest_days: number;
             /** Rests */
@@ -726,6 +742,8 @@ export interface components {
         /**
          * SideOnSheet
          * @description One side of a drill: its dose in parts and in words, its seconds, its beats, and its picture in words.
+         *
+         *     `count` is the dose as it is read from afar; what was handed over before there was one has its words alone.
          */
         SideOnSheet: {
             /**
@@ -733,6 +751,7 @@ export interface components {
              * @default
              */
             alt: string;
+            count?: components["schemas"]["CountOnSheet"] | null;
             /** Dose */
             dose: {
                 [key: string]: number | number[];
