@@ -14,6 +14,7 @@ from easepath.core.errors import CaseError, KnowledgeError
 from easepath.core.explain import explain
 from easepath.core.knowledge import KNOWLEDGE_DIR, Library, load_library
 from easepath.core.knowledge.schema import schema_text
+from easepath.core.languages import client_texts, spoken
 
 OK, BAD = 0, 2
 SCHEMA = KNOWLEDGE_DIR / "schema.json"
@@ -25,6 +26,7 @@ def main(arguments: list[str] | None = None) -> int:
     commands = parser.add_subparsers(dest="command", required=True)
     check = commands.add_parser("check", help="check the knowledge and report every fault in one run")
     check.add_argument("--knowledge", type=Path, default=KNOWLEDGE_DIR)
+    check.add_argument("--language", help="list what a second language does not say, and is said in English")
     case = commands.add_parser("case", help="compute one case file, or every *.yaml of a folder")
     case.add_argument("path", type=Path)
     commands.add_parser("schema", help="write the JSON schema of the knowledge files, for editors")
@@ -46,10 +48,24 @@ def main(arguments: list[str] | None = None) -> int:
     if options.command == "check":
         counted = f"{len(library.drills)} drills, {len(library.conditions)} conditions"
         print(f"knowledge {library.version}: {counted}, sound")
-        return OK
+        return _languages(library, options.language)
     if options.command == "explain":
         return _explain(library, options.path, options.drill, options.side)
     return _cases(library, options.path) if options.path.is_dir() else _case(library, options.path)
+
+
+def _languages(library: Library, listed: str | None) -> int:
+    """How much of what a client may read each second language says; of the one asked for, what it does not."""
+    if listed is not None and listed not in library.languages:
+        print(f"language: {listed!r} is not one of {', '.join(library.languages)}", file=sys.stderr)
+        return BAD
+    texts = list(dict.fromkeys(text for text in client_texts(library) if text))
+    for language in library.languages:
+        missing = spoken(library, language).missing(texts)
+        print(f"language {language}: {len(texts) - len(missing)} of {len(texts)} texts, the others in English")
+        if language == listed:
+            print("\n".join(missing))
+    return OK
 
 
 def _explain(library: Library, path: Path, drill: str, side: str) -> int:

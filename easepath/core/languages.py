@@ -13,8 +13,8 @@ from easepath.core.knowledge.models import Language
 ENGLISH: Final = "en"
 SLOT: Final = re.compile(r"\{(\w+)\}")
 FIGURE: Final = r"\d[\d.:]*"
-VERBATIM: Final = frozenset({"phone"})
-"""What is filled in as it is, and is no figure."""
+VERBATIM: Final = frozenset({"phone", "degrees", "limit"})
+"""What is filled in as it is."""
 
 
 class Spoken:
@@ -32,6 +32,11 @@ class Spoken:
     def id(self) -> str:
         """The language as a browser names it."""
         return ENGLISH if self.language is None else self.language.id
+
+    @property
+    def unread(self) -> str:
+        """That nobody whose language it is has read it; empty for English."""
+        return "" if self.language is None else self.language.unread
 
     def say(self, text: str) -> str:
         """A text in this language, in English where it is not known."""
@@ -118,8 +123,11 @@ def client_texts(library: Library) -> Iterator[str]:
         yield from profile.avoid
     checked = {item for flag in library.red_flags.values() for item in flag.home_check}
     yield from (library.questions[item].ask for item in sorted(checked))
-    yield from (row.text for row in (*library.emergencies.values(), *library.client_lines.values()))
-    yield from (row.line for row in (*library.home_rules.values(), *library.gear_care.values()))
-    yield from (row.line for row in (*library.precautions.values(), *library.limit_lines.values()))
+    yield from (row.text for row in library.emergencies.values())
+    yield from (row.text for row in library.client_lines.values())
+    yield from (row.line for row in library.home_rules.values())
+    yield from (row.line for row in library.gear_care.values())
+    yield from (row.line for row in library.precautions.values())
+    yield from (row.line for row in library.limit_lines.values())
     yield from (f"{row.word}: {row.means}" for row in library.glossary.values())
     yield from (row.name for row in library.standins.values())

@@ -4,17 +4,19 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from easepath.core.errors import UnknownIdError
 from easepath.core.knowledge.library import Library
+from easepath.core.languages import Spoken
 
 
 @dataclass(frozen=True)
 class Phrases:
-    """The phrases of one library."""
+    """The phrases of one library, in the language they are spoken in."""
 
     library: Library
+    words: Spoken = field(default_factory=lambda: Spoken(None))
 
     def say(self, name: str, /, n: int | None = None, **filled: object) -> str:
         """A phrase with its places filled; `n` also decides whether it is said of one. Raises UnknownIdError."""
@@ -22,7 +24,7 @@ class Phrases:
         if phrase is None:
             raise UnknownIdError("phrase", name)
         text = phrase.one if n == 1 and phrase.one is not None else phrase.text
-        return text.format(n=n, **filled)
+        return self.words.say(text).format(n=n, **filled)
 
     def all_of(self, things: Sequence[str]) -> str:
         """Things in a row: "a, b and c"."""

@@ -10,6 +10,7 @@ from easepath.api.routers.home import session_done
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.home import CheckIn, MorningIn, SessionIn, Stored
 from easepath.api.views.home_sheet import HomeSheet, home_sheet
+from easepath.api.views.spoken_sheet import language_of, spoken_sheet
 from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.note_looks import note_phone_look
 from easepath.clinic.actions.record_home_check import record_home_check
@@ -28,7 +29,8 @@ def read_home_sheet(request: HttpRequest, token: str) -> HomeSheet:
     """The sheet in force and what is still to be told."""
     link = open_link(token)
     note_phone_look(link, request.headers.get("User-Agent", ""))
-    return home_sheet(read_complaint(link.complaint_id))
+    record = read_complaint(link.complaint_id)
+    return spoken_sheet(home_sheet(record), language_of(record.complaint))
 
 
 @home_api.get("/{token}/calendar.ics", response={200: None, 410: Problem}, operation_id="home_calendar")
@@ -36,7 +38,8 @@ def read_calendar(request: HttpRequest, token: str) -> HttpResponse:
     """Sessions, mornings, breaks and the agreed day as a calendar with alarms; empty while the sheet is withheld."""
     record = read_complaint(open_link(token).complaint_id)
     assert record.version is not None
-    data = calendar_of(home_sheet(record), record.today, record.version.ends_on)
+    words = language_of(record.complaint)
+    data = calendar_of(spoken_sheet(home_sheet(record), words), record.today, record.version.ends_on, words)
     name = 'attachment; filename="home-program.ics"'
     return HttpResponse(data, content_type="text/calendar", headers={"Content-Disposition": name})
 

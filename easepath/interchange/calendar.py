@@ -12,6 +12,9 @@ from typing import Final
 from icalendar import Alarm, Calendar, Event, vRecur
 
 from easepath.clinic.sheet import Sheet
+from easepath.core.knowledge import shipped_library
+from easepath.core.languages import Spoken
+from easepath.core.phrases import Phrases
 
 SESSION_TIMES: Final[Mapping[int, tuple[dt.time, ...]]] = {
     1: (dt.time(18),),
@@ -30,30 +33,37 @@ AFTERNOON_BEFORE: Final = dt.timedelta(hours=15)
 """How long before an agreed day, which has no hour, its alarm comes: the afternoon before."""
 
 
-def calendar_of(sheet: Sheet, today: dt.date, ends_on: dt.date) -> bytes:
-    """The calendar of a sheet from today to the end of its plan, at most six weeks, as iCalendar text."""
+def calendar_of(sheet: Sheet, today: dt.date, ends_on: dt.date, words: Spoken | None = None) -> bytes:
+    """The calendar of a sheet from today to the end of its plan, at most six weeks, as iCalendar text.
+
+    The sheet is told in the language of `words` already.
+    """
+    phrases = Phrases(shipped_library(), words or Spoken(None))
     calendar = Calendar()
     calendar.add("prodid", "-//Ease Path//home program//EN")
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", f"Home program, {sheet.clinic.name}")
-    for event in _events(sheet, today, min(ends_on, today + dt.timedelta(days=AHEAD))):
+    calendar.add("x-wr-calname", phrases.say("calendar-name", clinic=sheet.clinic.name))
+    for event in _events(phrases, sheet, today, min(ends_on, today + dt.timedelta(days=AHEAD))):
         calendar.add_component(event)
     return bytes(calendar.to_ical())
 
 
-def _events(sheet: Sheet, first: dt.date, last: dt.date) -> Iterator[Event]:
+def _events(phrases: Phrases, sheet: Sheet, first: dt.date, last: dt.date) -> Iterator[Event]:
     before = 0
     for day in (first + dt.timedelta(days=n) for n in range((last - first).days + 1)):
         if before:
-            yield _event(sheet, "morning", day, MORNING, "How is the pain on getting up? One tap", minutes=1)
+            yield _event(sheet, "morning", day, MORNING, phrases.say("calendar-morning"), minutes=1)
         before = sessions_on(sheet, day)
         for number, at in enumerate(_times(before), start=1):
-            of = f" {number} of {before}" if before > 1 else ""
             minutes = max(1, round(sheet.seconds / 60))
-            yield _event(sheet, f"session-{number}", day, at, f"Session{of}, about {minutes} min", minutes=minutes)
-    yield from _breaks(sheet, first, last)
+            lasting = phrases.say("minutes", n=minutes)
+            said = phrases.say(
+                "calendar-session-of" if before > 1 else "calendar-session", n=number, of=before, minutes=lasting
+            )
+            yield _event(sheet, f"session-{number}", day, at, said, minutes=minutes)
+    yield from _breaks(phrases, sheet, first, last)
     if sheet.review_on is not None:
-        yield _agreed(sheet, dt.date.fromisoformat(sheet.review_on))
+        yield _agreed(phrases, sheet, dt.date.fromisoformat(sheet.review_on))
 
 
 def sessions_on(sheet: Sheet, day: dt.date) -> int:
@@ -73,26 +83,27 @@ def _times(many: int) -> tuple[dt.time, ...]:
     return tuple(dt.time(*divmod(first * 60 + round(n * step), 60)) for n in range(many))
 
 
-def _breaks(sheet: Sheet, first: dt.date, last: dt.date) -> Iterator[Event]:
+def _breaks(phrases: Phrases, sheet: Sheet, first: dt.date, last: dt.date) -> Iterator[Event]:
     """Each break at work once a working day."""
     day = next(
         first + dt.timedelta(days=n) for n in range(7) if (first + dt.timedelta(days=n)).weekday() < len(WORKDAYS)
     )
     for number, one in enumerate(sheet.desk, start=1):
         names = ", ".join(drill.title for drill in one.drills)
-        event = _event(sheet, f"break-{number}", day, dt.time.fromisoformat(one.at), f"Break: {names}", minutes=3)
+        said = phrases.say("calendar-break", drills=names)
+        event = _event(sheet, f"break-{number}", day, dt.time.fromisoformat(one.at), said, minutes=3)
         event.add("rrule", vRecur(freq="WEEKLY", byday=list(WORKDAYS), until=dt.datetime.combine(last, dt.time.max)))
         yield event
 
 
-def _agreed(sheet: Sheet, day: dt.date) -> Event:
+def _agreed(phrases: Phrases, sheet: Sheet, day: dt.date) -> Event:
     event = Event()
     event.add("uid", f"{sheet.version}-{day}-visit@easepath")
     event.add("dtstamp", _stamp(sheet))
     event.add("dtstart", day)
-    event.add("summary", f"{sheet.clinic.name}: we look at it together")
-    event.add("description", f"Telephone {sheet.clinic.phone}")
-    event.add_component(_alarm("Tomorrow we look at it together", -AFTERNOON_BEFORE))
+    event.add("summary", phrases.say("calendar-visit", clinic=sheet.clinic.name))
+    event.add("description", phrases.say("calendar-telephone", phone=sheet.clinic.phone))
+    event.add_component(_alarm(phrases.say("calendar-tomorrow"), -AFTERNOON_BEFORE))
     return event
 
 

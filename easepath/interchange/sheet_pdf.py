@@ -11,6 +11,7 @@ from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
 from easepath.core.knowledge import shipped_library
+from easepath.core.languages import Spoken
 from easepath.core.phrases import Phrases
 from easepath.interchange.paper_drill import PaperDrill, drills_on_paper
 from easepath.interchange.paper_week import Week, week_of
@@ -27,44 +28,49 @@ WEEKS_MORE = 1
 
 
 def sheet_pdf(
-    sheet: dict[str, Any], *, paper: Paper = "a4", size: Size = "usual", link: str | None = None, in_use: bool = True
-) -> bytes:
+    sheet: dict[str, Any], *, paper: Paper = "a4", size: Size = "usual", link: str | None = None, in_use: bool = True,
+    words: Spoken | None = None,
+) -> bytes:  # fmt: skip
     """The PDF of a sheet as its view tells it; `link` is the full address of the client's private page.
 
-    One that is not `in_use` any more says so at its head.
+    One that is not `in_use` any more says so at its head. The sheet is told in the language of `words` already.
     """
     from easepath.interchange.paper import pdf_of  # it takes seconds to load, and few workers print
 
-    context = sheet_context(sheet, paper=paper, size=size, link=link) | {"in_use": in_use}
+    context = sheet_context(sheet, paper=paper, size=size, link=link, words=words) | {"in_use": in_use}
     there = context["there"]["drills"] if context["there"] else []
     drawn = {one.address: one.svg for drill in (*context["drills"], *there) for one in drill.pictures}
     return pdf_of(render_to_string(f"paper/{'fridge' if size == 'fridge' else 'sheet'}.html", context), drawn)
 
 
-def sheet_context(sheet: dict[str, Any], *, paper: Paper, size: Size, link: str | None) -> dict[str, Any]:
+def sheet_context(
+    sheet: dict[str, Any], *, paper: Paper, size: Size, link: str | None, words: Spoken | None = None
+) -> dict[str, Any]:
     """What the templates read: the sheet in the phrases of the knowledge, its weeks, and the code of the link."""
-    words = Phrases(shipped_library())
+    spoken = words or Spoken(None)
+    phrases = Phrases(shipped_library(), spoken)
     day = dt.date.fromisoformat(sheet.get("today") or sheet["date"])
     made, review = dt.date.fromisoformat(sheet["date"]), sheet["review_on"]
-    drills = drills_on_paper(words, sheet["drills"], made)
+    drills = drills_on_paper(phrases, sheet["drills"], made)
     return {
-        "say": {name.replace("-", "_"): phrase.text for name, phrase in words.library.phrases.items()},
+        "say": {name.replace("-", "_"): spoken.say(one.text) for name, one in phrases.library.phrases.items()},
+        "language": spoken.id, "unread": spoken.unread,
         "sheet": sheet, "drills": drills, "paper": paper, "size": size, "link": link,
-        "there": _there(words, sheet["elsewhere"], made),
-        "title": words.say("paper-title", name=sheet["first_name"]),
-        "short_title": words.say("paper-short-title", name=sheet["first_name"]),
-        "takes": _takes(words, sheet["seconds"], sheet["drills"]),
+        "there": _there(phrases, sheet["elsewhere"], made),
+        "title": phrases.say("paper-title", name=sheet["first_name"]),
+        "short_title": phrases.say("paper-short-title", name=sheet["first_name"]),
+        "takes": _takes(phrases, sheet["seconds"], sheet["drills"]),
         "code": mark_safe(segno.make(link, error="m").svg_inline(scale=1, border=0, omitsize=True)) if link else "",
-        "stops": [words.say(name) for name in STOPS],
+        "stops": [phrases.say(name) for name in STOPS],
         "pain": _most_say(sheet["drills"], "pain_line"), "harder": _most_say(sheet["drills"], "harder"),
-        "rest": _rest(words, sheet.get("rests", ())),
-        "after": words.say("paper-after-worse", n=int(words.library.number("flare", "rest_days"))),
-        "weeks": _weeks(words, sheet, made, day),
-        "next": words.say("paper-next", day=_long(words, review)) if review else "",
-        "version": words.say("paper-version", n=sheet["version"], date=words.date(made, year=True)),
+        "rest": _rest(phrases, sheet.get("rests", ())),
+        "after": phrases.say("paper-after-worse", n=int(phrases.library.number("flare", "rest_days"))),
+        "weeks": _weeks(phrases, sheet, made, day),
+        "next": phrases.say("paper-next", day=_long(phrases, review)) if review else "",
+        "version": phrases.say("paper-version", n=sheet["version"], date=phrases.date(made, year=True)),
         "tape": mark_safe(_tape(sheet)) if drills else "",
         "tape_first": bool(drills) and size == "usual" and _short(sheet),
-        "desk": [_at_work(words, one) for one in sheet["desk"]],
+        "desk": [_at_work(phrases, one) for one in sheet["desk"]],
     }  # fmt: skip
 
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
@@ -12,6 +10,7 @@ from easepath.api.schemas.common import Problem
 from easepath.api.schemas.visit import PrintIn
 from easepath.api.views.frame import Frame, frame
 from easepath.api.views.home_sheet import home_sheet
+from easepath.api.views.spoken_sheet import language_of, spoken_sheet
 from easepath.clinic import models, repository
 from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.note_looks import note_opening
@@ -53,7 +52,9 @@ def print_sheet(request: HttpRequest, version: int, payload: PrintIn) -> HttpRes
     if payload.token and open_link(payload.token).complaint_id == found.complaint_id:
         link = request.build_absolute_uri(f"/h/{payload.token}")
     sheet, in_use = _on_paper(found)
-    data = sheet_pdf(sheet, paper=payload.paper, size=payload.size, link=link, in_use=in_use)
+    words = language_of(found.complaint)
+    told = spoken_sheet(sheet, words).model_dump()
+    data = sheet_pdf(told, paper=payload.paper, size=payload.size, link=link, in_use=in_use, words=words)
     details = {
         "complaint": found.complaint_id,
         "version": found.number,
@@ -69,15 +70,15 @@ def print_sheet(request: HttpRequest, version: int, payload: PrintIn) -> HttpRes
     )
 
 
-def _on_paper(version: models.PlanVersion) -> tuple[dict[str, Any], bool]:
+def _on_paper(version: models.PlanVersion) -> tuple[Sheet, bool]:
     """The sheet to print, and whether it is in use: the one in use as it is done today, an older one as it was.
 
     Raises RefusedError while the sheet in use is withheld from the client or a sign ends every drill.
     """
     record = repository.read_complaint(version.complaint_id)
     if record.version is None or record.version.pk != version.pk:
-        return sheet_of(version).model_dump(), False
+        return sheet_of(version), False
     sheet = home_sheet(record)
     if sheet.withheld or sheet.suspended:
         raise RefusedError("this sheet is not printed now", ["the client is to do no drill: answer the sign first"])
-    return sheet.model_dump(), True
+    return sheet, True

@@ -17,6 +17,7 @@ from easepath.core.adjust.follow import flares, follows
 from easepath.core.assessment import Assessment
 from easepath.core.compose.precautions import limits_of, precautions_of
 from easepath.core.compose.sheet import SIGN_SITES
+from easepath.core.languages import ENGLISH
 from easepath.core.respond import SORENESS_OPEN, asks_moved
 from easepath.core.screening.home_check import EVERY_DAYS, home_check_from, home_questions
 from easepath.core.signs import open_signs
@@ -119,9 +120,12 @@ class HomeCheckOut(View):
 class HomeSheet(Sheet):
     """The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it.
 
+    `language` is what it is told in, `unread` says in it that nobody whose language it is has read it.
     `follows`, `flares` and `rest_days` are what the phone looks up while the clinic cannot be asked.
     """
 
+    language: str
+    unread: str
     withheld: bool
     suspended: SymptomOut | None
     symptoms: tuple[Symptom, ...]
@@ -167,6 +171,8 @@ def home_sheet(record: Record) -> HomeSheet:
         shown |= {"drills": (), "timeline": (), "seconds": 0, "elsewhere": None}
     return HomeSheet(
         **{**{name: getattr(sheet, name) for name in Sheet.model_fields}, **shown},
+        language=ENGLISH,
+        unread="",
         withheld=withheld,
         suspended=_suspended(assessment),
         symptoms=SYMPTOMS,

@@ -9,6 +9,15 @@ from django.contrib.auth.models import AbstractUser
 from django.core.exceptions import ValidationError
 from django.db import models
 
+from easepath.core.knowledge import shipped_library
+
+
+def known_language(name: str) -> None:
+    """Raise ValidationError for a second language that the knowledge does not speak."""
+    languages = shipped_library().languages
+    if name not in languages:
+        raise ValidationError(f"{name} is not one of {', '.join(languages)}")
+
 
 class Role(models.TextChoices):
     """What somebody may do."""
@@ -28,7 +37,8 @@ class Clinic(models.Model):
     """One clinic: its name, whom a client calls, its time zone.
 
     `repeats`: measure to (standard error from its own repeated trials, degrees of freedom). `practice`: everybody in
-    it is made up, so its leads need no second factor. The three bands are what the clinic calls them.
+    it is made up, so its leads need no second factor. The three bands are what the clinic calls them. A client whose
+    language is its `second_language` has the phone and the paper in it; without one all is in English.
     """
 
     name = models.CharField(max_length=120)
@@ -40,6 +50,10 @@ class Clinic(models.Model):
     band_light = models.CharField(max_length=20, blank=True)
     band_medium = models.CharField(max_length=20, blank=True)
     band_strong = models.CharField(max_length=20, blank=True)
+    second_language = models.CharField(
+        max_length=5, blank=True, validators=[known_language],
+        help_text="What clients who read best in it are shown; its words are not read by a native clinician.",
+    )  # fmt: skip
     repeats = models.JSONField(default=dict, blank=True, editable=False)
 
     def __str__(self) -> str:

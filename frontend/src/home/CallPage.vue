@@ -15,6 +15,7 @@ defineProps<{ sheet: HomeSchemas['HomeSheet'] }>()
     <div v-if="sheet.precautions.length" class="stop-box"><p v-for="line in sheet.precautions" :key="line">{{ line }}</p></div>
     <div class="stop-box"><strong>{{ sheet.emergency_line }}</strong><ul><li v-for="sign in sheet.emergencies" :key="sign">{{ sign }}</li></ul>{{ sheet.clinic.emergency }}</div>
     <p class="small quiet">{{ say.callPage.care }}</p>
+    <p v-if="sheet.unread" class="small quiet">{{ sheet.unread }}</p>
   </section>
 </template>
 

@@ -57,6 +57,7 @@ function under(drill: Drill): string {
     </ol>
     <div v-if="sheet.desk.length"><p><strong>{{ say.drillsPage.breaks }}</strong></p><p v-for="one in sheet.desk" :key="one.at">{{ one.at }} {{ one.drills.map(sided).join(', ') }}</p></div>
     <p v-if="sheet.leave_out.length">{{ say.drillsPage.leaveOut([...sheet.leave_out]) }}</p>
+    <p v-if="sheet.unread" class="small quiet">{{ sheet.unread }}</p>
     <p class="small quiet">{{ say.drillsPage.print }} {{ sheet.version }}</p>
   </section>
 </template>

@@ -2,6 +2,7 @@ import { computed, ref, type ComputedRef, type Ref } from 'vue'
 import { homeClient, outcome, type HomeSchemas, type Problem } from '@/api/client'
 import { pictureUrl, motionOf } from '@/ui/pictures'
 import { keepSheet, keptSheet } from './keptSheet'
+import { speak } from './words'
 
 type Sheet = HomeSchemas['HomeSheet']
 
@@ -22,6 +23,7 @@ export function useSheet(token: string, busy: () => number | null): UseSheetRetu
   const kept = ref<Sheet | null>(keptSheet(store))
   const problem = ref<Problem | null>(null)
   const offline = ref(false)
+  if (kept.value) void speak(kept.value.language)
 
   async function read(): Promise<boolean> {
     const found = await outcome(homeClient.GET('/home/api/{token}/sheet', { params: { path: { token } } }))
@@ -29,6 +31,7 @@ export function useSheet(token: string, busy: () => number | null): UseSheetRetu
     if (found.ok) {
       const under = busy()
       if (under !== null && under !== found.data.version) return false
+      await speak(found.data.language)
       keepSheet(store, found.data)
       kept.value = found.data
       problem.value = null

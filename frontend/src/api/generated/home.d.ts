@@ -504,6 +504,7 @@ export interface components {
          * HomeSheet
          * @description The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it.
          *
+         *     `language` is what it is told in, `unread` says in it that nobody whose language it is has read it.
          *     `follows`, `flares` and `rest_days` are what the phone looks up while the clinic cannot be asked.
          */
         HomeSheet: {
@@ -544,6 +545,8 @@ export interface components {
             /** Have Ready */
             have_ready: string[];
             home_check: components["schemas"]["HomeCheckOut"];
+            /** Language */
+            language: string;
             /** Leave Out */
             leave_out: string[];
             /** Limits */
@@ -587,6 +590,8 @@ export interface components {
             timeline: components["schemas"]["Stretch"][];
             /** Today */
             today: string;
+            /** Unread */
+            unread: string;
             /** Version */
             version: number;
             /** Withheld */
