@@ -95,7 +95,13 @@ def test_paper_is_in_it_and_says_that_nobody_has_read_it(tmp_path: Path, greta: 
         path.write_bytes(sheet_pdf(shown(greta).model_dump(), size=size, words=GERMAN))  # type: ignore[arg-type]
         told = subprocess.run(["pdftotext", "-layout", str(path), "-"], check=True, capture_output=True, text=True)
         said = " ".join(told.stdout.split())
-        for words in ("Greta, zu Hause", "Hören Sie auf und rufen Sie uns an bei", "Muttersprache", "Gemacht", "Notruf"):
+        for words in (
+            "Greta, zu Hause",
+            "Hören Sie auf und rufen Sie uns an bei",
+            "Muttersprache",
+            "Gemacht",
+            "Notruf",
+        ):
             assert words in said, words
         for phrase in ("You ", "Stop", "side", "call", "times", "Pain"):
             assert phrase not in said.replace(greta.client.clinic.emergency_note, ""), phrase
