@@ -254,6 +254,7 @@ class SessionRow(NamedTuple):
     after: int | None
     worst: int | None
     note: str
+    at_break: str
     corrects: uuid.UUID | None
     drills: tuple[SessionDrillRow, ...]
     morning: MorningRow | None

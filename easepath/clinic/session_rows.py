@@ -19,7 +19,19 @@ from easepath.clinic.rows import CountRow, MorningRow, SessionDrillRow, SessionR
 DRILLS: Final = as_text(
     models.SessionDrill.objects.filter(session=OuterRef("pk")), "session", "position", *SessionDrillRow._fields
 )
-TOLD: Final = ("complaint", "pk", "version__number", "date", "before", "after", "worst", "note", "corrects", DRILLS)
+TOLD: Final = (
+    "complaint",
+    "pk",
+    "version__number",
+    "date",
+    "before",
+    "after",
+    "worst",
+    "note",
+    "at_break",
+    "corrects",
+    DRILLS,
+)
 MORNING: Final = tuple(f"mornings__{name}" for name in MorningRow._fields)
 COUNT: Final = (
     "counts__decided_by__first_name", "counts__decided_by__last_name", "counts__decided_by__username",
@@ -31,10 +43,10 @@ def read_sessions(complaints: Collection[int]) -> Mapping[int, tuple[SessionRow,
     """By complaint its sessions by date and time, each with its drills in order; one query."""
     found: dict[int, dict[UUID, SessionRow]] = defaultdict(dict)
     for row in _sessions(complaints):  # a session told or decided on twice stands twice, the last time as it counts
-        complaint, session, version, date, before, after, worst, note, corrects, drills = row[: len(TOLD)]
+        complaint, session, version, date, before, after, worst, note, at_break, corrects, drills = row[: len(TOLD)]
         morning, count = row[len(TOLD) : -len(COUNT)], row[-len(COUNT) :]
         found[complaint][session] = SessionRow(
-            session, version, date, before, after, worst, note, corrects, _drills(drills or "[]"),
+            session, version, date, before, after, worst, note, at_break, corrects, _drills(drills or "[]"),
             None if morning[0] is None else MorningRow._make(morning),
             None if count[-1] is None else CountRow(**dict(zip(CountRow.model_fields, count, strict=True))),
         )  # fmt: skip

@@ -41,6 +41,16 @@ def test_a_clients_days_with_a_desk_program(live: World, page: Page, live_server
         expect(page.get_by_text(words).first).to_be_visible()
 
     page.get_by_role("button", name="Today").click()
+    breaks = page.get_by_role("region", name="Breaks at work")
+    breaks.get_by_role("button", name=re.compile("Start the break at")).first.click()
+    press_strip(page, "How is the pain now?", 1)
+    play_through(page)
+    expect(breaks.get_by_role("listitem").first).to_contain_text("done")
+    at_work = SessionLog.objects.filter(complaint=complaint).latest("received_at")
+    assert at_work.at_break == version.desk[0]["at"]
+    assert {row.drill for row in at_work.drills.all()} == {one["drill"] for one in version.desk[0]["drills"]}
+    expect(page.get_by_role("button", name="Start", exact=True)).to_be_visible()  # the session of the day is still due
+
     count_taps(page)
     begin(page)
     expect(page.get_by_text("Get ready")).to_be_visible()
@@ -52,7 +62,7 @@ def test_a_clients_days_with_a_desk_program(live: World, page: Page, live_server
     play_through(page)
     expect(page.get_by_role("heading", name="Done for today")).to_be_visible()
     assert page.evaluate("window.taps") <= 10 + version.drills.count()
-    assert SessionLog.objects.filter(complaint=complaint).count() == known + 1
+    assert SessionLog.objects.filter(complaint=complaint).count() == known + 2
 
     settings.FROZEN_TODAY = TODAY + dt.timedelta(days=1)
     page.reload()

@@ -30,7 +30,7 @@ class Link(Schema):
 
 
 class SessionIn(In):
-    """A session from home with the id the phone made."""
+    """A session from home with the id the phone made; `at_break` is the time of the break at work that it was."""
 
     id: uuid.UUID
     version: Annotated[int, Field(ge=1)]
@@ -40,6 +40,7 @@ class SessionIn(In):
     worst: Pain | None = None
     drills: Annotated[list[DrillDone], Field(max_length=40)]
     note: Annotated[str, Field(max_length=400)] = ""
+    at_break: Annotated[str, Field(pattern=r"^(\d\d:\d\d)?$")] = ""
     corrects: uuid.UUID | None = None
 
 

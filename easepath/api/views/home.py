@@ -86,6 +86,7 @@ class SessionOut(View):
     kind: ResponseClass | None
     drills: list[SessionDrillOut]
     note: str
+    at_break: str
     left_out: LeftOut | None
 
 
@@ -178,6 +179,7 @@ def session_lines(record: Record) -> list[SessionOut]:
             kind=worst_class(kinds) if (kinds := [one.kind for one in drills if one.kind]) else None,
             morning=None if morning is None else morning.pain,
             unusual="none" if morning is None else unusual_word(morning.unusual), drills=drills, note=session.note,
+            at_break=session.at_break,
             left_out=out and LeftOut(by=out.by, date=f"{out.decided_at:%Y-%m-%d}", reason=out.reason),
         ))  # fmt: skip
     return lines

@@ -69,7 +69,7 @@ class RestOut(View):
 
 
 class DayOut(View):
-    """One day at home: sessions told, whether one was stopped, whether it was for rest, its worst pain and morning."""
+    """One day at home: sessions told beside breaks at work, whether one was stopped, its worst pain and morning."""
 
     date: str
     done: int
@@ -142,6 +142,7 @@ class HomeSheet(Sheet):
     pain_limit: int | None
     eased: tuple[str, ...]
     today: str
+    breaks_done: tuple[str, ...]
     done_today: bool
     stopped_today: bool
     mornings_open: tuple[OpenMorning, ...]
@@ -192,7 +193,8 @@ def home_sheet(record: Record) -> HomeSheet:
         pain_limit=_pain_limit(assessment),
         eased=_eased(assessment),
         today=str(record.today),
-        done_today=any(s.date == record.today for s in effective_sessions(record)),
+        breaks_done=_breaks_done(record),
+        done_today=any(s.date == record.today and not s.at_break for s in effective_sessions(record)),
         stopped_today=_stopped_today(record),
         mornings_open=mornings_open(record),
         asks_moved=asks_moved(assessment.screen),
@@ -200,6 +202,12 @@ def home_sheet(record: Record) -> HomeSheet:
         soreness_open=soreness_open(record),
         home_check=_home_check(record),
     )  # fmt: skip
+
+
+def _breaks_done(record: Record) -> tuple[str, ...]:
+    """The times of the breaks at work that were told of today."""
+    told = (one for one in effective_sessions(record) if one.date == record.today)
+    return tuple(one.at_break for one in told if one.at_break)
 
 
 def _pain_limit(assessment: Assessment) -> int | None:
@@ -249,7 +257,8 @@ def _day(date: dt.date, told: list[SessionRow], *, rests: bool) -> DayOut:
     pains = [pain for one in told for pain in (one.worst, *(drill.during for drill in one.drills)) if pain is not None]
     mornings = [one.morning.pain for one in told if one.morning is not None]
     return DayOut(
-        date=str(date), done=len(told), stopped=any(_is_stopped(one) for one in told), rests=rests,
+        date=str(date), done=sum(not one.at_break for one in told),
+        stopped=any(_is_stopped(one) for one in told), rests=rests,
         worst=max(pains, default=None), morning=max(mornings, default=None),
     )  # fmt: skip
 

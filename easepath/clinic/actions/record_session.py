@@ -52,7 +52,8 @@ def _decide(
     def write() -> models.SessionLog:
         row = models.SessionLog.objects.create(
             id=done.id, complaint=complaint, version=version, date=done.date, before=done.before, after=done.after,
-            worst=done.worst, note=done.note, corrects_id=done.corrects, entered_by=actor, received_at=clock.now(),
+            worst=done.worst, note=done.note, at_break=done.at_break, corrects_id=done.corrects, entered_by=actor,
+            received_at=clock.now(),
         )  # fmt: skip
         models.SessionDrill.objects.bulk_create(
             models.SessionDrill(
@@ -65,6 +66,7 @@ def _decide(
 
     details = {
         "session": str(done.id), "date": str(done.date), "before": done.before, "after": done.after,
-        "worst": done.worst, "corrects": done.corrects, "drills": [vars(drill) for drill in done.drills],
+        "worst": done.worst, "at_break": done.at_break, "corrects": done.corrects,
+        "drills": [vars(drill) for drill in done.drills],
     }  # fmt: skip
     return Act(write, "record-session", lambda _: details)

@@ -46,7 +46,7 @@ class DrillDone:
 
 @dataclass(frozen=True)
 class SessionDone:
-    """One session as it was reported; `id` was made on the phone."""
+    """One session as it was reported; `id` was made on the phone, `at_break` is the time of a break at work."""
 
     id: uuid.UUID
     version: int
@@ -56,6 +56,7 @@ class SessionDone:
     drills: tuple[DrillDone, ...]
     worst: int | None = None
     note: str = ""
+    at_break: str = ""
     corrects: uuid.UUID | None = None
 
 
@@ -93,6 +94,8 @@ def check_session(record: Record, version: models.PlanVersion | None, done: Sess
         fields["date"] = "has as many sessions as one day takes: tell the clinic instead"
     if done.corrects is not None and sum(row.corrects == done.corrects for row in record.sessions) >= MOST_TELLINGS:
         fields["corrects"] = f"was corrected {MOST_TELLINGS} times: tell the clinic instead"
+    if done.at_break and done.at_break not in {one["at"] for one in version.desk}:
+        fields["at_break"] = "is no break of this version"
     fields |= _drill_faults(version, done)
     if fields:
         raise FieldError(fields)
@@ -128,7 +131,7 @@ def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, s
     for index, drill in enumerate(done.drills[:MOST_ROWS]):
         if drill.drill not in planned:
             fields[f"drills.{index}.drill"] = "is not in this version of the plan"
-        elif drill.side != planned[drill.drill]:
+        elif drill.side != planned[drill.drill] and not (done.at_break and planned[drill.drill] == "both"):
             fields[f"drills.{index}.side"] = f"is planned as {planned[drill.drill]}"
         if drill.drill in seen:
             fields[f"drills.{index}.drill"] = "stands twice in this session"
@@ -143,9 +146,9 @@ def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, s
 def _one_too_many(record: Record, version: models.PlanVersion, done: SessionDone) -> bool:
     """Whether that date holds as many sessions of this kind already, left out or not."""
     at_work = _breaks_at_work(version)
-    is_break = {drill.drill for drill in done.drills} in at_work
+    is_break = bool(done.at_break) or {drill.drill for drill in done.drills} in at_work
     same_day = [session for session in record.sessions if session.date == done.date and session.corrects is None]
-    kinds = [{row.drill for row in session.drills} in at_work for session in same_day]
+    kinds = [bool(one.at_break) or {row.drill for row in one.drills} in at_work for one in same_day]
     return kinds.count(is_break) >= (MOST_BREAKS if is_break else MOST_SESSIONS)
 
 

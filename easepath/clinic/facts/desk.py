@@ -15,8 +15,9 @@ from easepath.core.vocabulary import SideWord
 
 
 class BreakDrill(BaseModel):
-    """One drill of a break at work."""
+    """One drill of a break at work; versions handed over before it had one do not name the drill."""
 
+    drill: str = ""
     title: str
     side: SideWord
 
@@ -64,7 +65,10 @@ def desk_of(assessment: Assessment, session: Session, complaint: models.Complain
     return DeskPlan(
         **hours,
         breaks=[
-            Break(at=f"{one.at:%H:%M}", drills=[BreakDrill(title=title(d.drill), side=d.side) for d in one.drills])
+            Break(
+                at=f"{one.at:%H:%M}",
+                drills=[BreakDrill(drill=d.drill, title=title(d.drill), side=d.side) for d in one.drills],
+            )
             for one in plan.breaks
         ],
         left_over=[f"{title(d.drill)}, {d.side}" for d in plan.left_over],

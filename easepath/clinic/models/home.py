@@ -33,7 +33,8 @@ class HomeLink(models.Model):
 class SessionLog(models.Model):
     """One session at home; a correction is a new row that names the one it corrects.
 
-    `worst` is the worst pain of the session as a whole, which is no drill's own.
+    `worst` is the worst pain of the session as a whole, which is no drill's own. `at_break` is the time of the break at
+    work that it was; empty for a session of the whole sheet.
     """
 
     id = models.UUIDField(primary_key=True)
@@ -44,6 +45,7 @@ class SessionLog(models.Model):
     after = models.PositiveSmallIntegerField(null=True)
     worst = models.PositiveSmallIntegerField(null=True)
     note = models.CharField(max_length=400, blank=True)
+    at_break = models.CharField(max_length=5, blank=True)
     corrects = models.ForeignKey("self", on_delete=models.PROTECT, null=True, related_name="corrections")
     entered_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, related_name="+")
     received_at = models.DateTimeField()

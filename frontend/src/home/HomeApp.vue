@@ -110,7 +110,7 @@ async function tell({ ended, drills }: { ended?: Ended; drills?: HomeSchemas['Dr
   const note = [ended?.note, left.length ? `Left out: ${left.join(', ')}` : ''].filter(Boolean).join(' · ').slice(0, 400)
   const [id, corrects] = [newId(), now.sent ?? null]
   Object.assign(now, { sent: id, sentBefore: now.sent })
-  await outbox.send({ kind: 'session', body: { id, version: now.version, date: now.date, before: now.before, after: ended?.after ?? null, worst: ended?.worst ?? null, drills: told, note, corrects } })
+  await outbox.send({ kind: 'session', body: { id, version: now.version, date: now.date, before: now.before, after: ended?.after ?? null, worst: ended?.worst ?? null, drills: told, note, at_break: now.today.pause ?? '', corrects } })
   return told
 }
 
@@ -182,7 +182,7 @@ function leaveStopped(): void {
 }
 
 function begin(before: number, how: Today): void {
-  chosen.value = how
+  chosen.value = { ...how, pause: '' }
   run.begin(before, how)
 }
 const clinic = knownClinic()

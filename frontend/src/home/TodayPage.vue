@@ -7,6 +7,7 @@ import ChipRow from './ChipRow.vue'
 import PainCells from './PainCells.vue'
 import PainLine from './PainLine.vue'
 import WeekDots from './WeekDots.vue'
+import BreakList from './BreakList.vue'
 import { asksBetter, type Today } from './arranged'
 import type { Post } from './outbox'
 import { phoneWords } from './signs'
@@ -19,6 +20,8 @@ const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; post: Post; /** whe
 const emit = defineEmits<{ begin: [before: number, today: Today]; look: []; badHour: [] }>()
 const today = defineModel<Today>('today', { required: true })
 const asking = ref(false)
+/** the break at work that is about to begin */
+const pausing = ref('')
 const allowed = ref(false)
 
 const now = computed(() => props.sheet.today)
@@ -50,7 +53,7 @@ const newsTitle = computed(() => (props.sheet.date === now.value || !props.sheet
 const worst = computed(() => props.sheet.days.map(({ date, worst: pain }) => ({ date, pain })))
 
 function begin(before: number): void {
-  emit('begin', before, { ...today.value, off: off.value })
+  emit('begin', before, pausing.value ? { ...today.value, off: [], pause: pausing.value } : { ...today.value, off: off.value })
 }
 </script>
 
@@ -113,6 +116,13 @@ function begin(before: number): void {
         <button type="button" class="link" @click="emit('badHour')">{{ say.today.badHour }}</button>
       </template>
     </section>
+
+    <section v-if="pausing" class="card">
+      <h2>{{ say.breaks.at(pausing) }}</h2>
+      <PainCells :label="say.today.before" :model-value="null" @update:model-value="begin" />
+      <button type="button" class="link" @click="pausing = ''">{{ say.breaks.not }}</button>
+    </section>
+    <BreakList v-else-if="sheet.desk.length && !closed && !resting && !today.there" :sheet="sheet" @begin="pausing = $event" />
 
     <section v-if="news.length" class="word"><h2>{{ newsTitle }}</h2><p v-for="line in news" :key="line">{{ line }}</p></section>
     <WeekDots v-if="sheet.drills.length" :sheet="sheet" />

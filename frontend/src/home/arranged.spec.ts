@@ -50,4 +50,23 @@ describe('the sheet as it is done today', () => {
     const old = { ...SHEET, elsewhere: undefined } as unknown as Sheet
     expect(arranged(old, { there: true, better: '', off: [] })).toBe(old)
   })
+
+  it.each([
+    ['one side', [{ drill: 'lunge', title: '', side: 'right' }], [['lunge', 'right', 1]], ['0 right 20'], 20],
+    ['both sides, with the turn between', [{ drill: 'lunge', title: '', side: 'left' }, { drill: 'lunge', title: '', side: 'right' }], [['lunge', undefined, 2]], ['0 left 20', '0 right 20'], 48],
+    ['two drills', [{ drill: 'lunge', title: '', side: 'left' }, { drill: 'fold', title: '', side: 'right' }], [['fold', 'right', 1], ['lunge', 'left', 1]], ['0 right 45', '1 left 20'], 65],
+    ['named by its title, as once handed over', [{ drill: '', title: 'Lunge', side: 'left' }], [['lunge', 'left', 1]], ['0 left 20'], 20],
+    ['what the sheet has not', [{ drill: 'gone', title: 'Gone', side: 'left' }], [], [], 0],
+  ] as const)('is at a break at work a small session of its own: %s', (_, drills, played, sides, seconds) => {
+    const desk = { ...SHEET, drills: SHEET.drills.map((one) => ({ ...one, title: one.drill === 'lunge' ? 'Lunge' : 'Fold' })), desk: [{ at: '10:30', drills }] } as unknown as Sheet
+    const found = arranged(desk, { there: false, better: '', off: [], pause: '10:30' })
+    expect(found.drills.map((one) => [one.drill, one.side, one.sides.length])).toEqual(played)
+    expect(order(found)).toEqual(sides)
+    expect(found.seconds).toBe(seconds)
+  })
+
+  it('plays each side once at a break, however many rounds the sheet has', () => {
+    const rounds = { ...SHEET, desk: [{ at: '9:30', drills: [{ drill: 'fold', title: '', side: 'left' }] }], timeline: [{ index: 0, kind: 'set-up', side: null, seconds: 15 }, side(0, 'left', 10), side(1, 'left', 20), side(0, 'left', 12)] } as unknown as Sheet
+    expect(arranged(rounds, { there: false, better: '', off: [], pause: '9:30' }).timeline.map(({ kind, seconds }) => [kind, seconds])).toEqual([['set-up', 15], ['side', 10]])
+  })
 })

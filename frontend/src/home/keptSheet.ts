@@ -8,6 +8,9 @@ interface Kept {
   sheet: Sheet
 }
 
+/** What a sheet that was kept by an older page does not have. */
+const UNKNOWN = { precautions: [], limits: [], breaks_done: [], language: 'en', unread: '' } satisfies Partial<Sheet>
+
 const onPhone = (): string => new Date().toLocaleDateString('sv-SE')
 
 /** Keep the sheet on the phone, with the day it was read on. */
@@ -21,15 +24,16 @@ export function keptSheet(key: string): Sheet | null {
   if (!text) return null
   const kept = JSON.parse(text) as Partial<Kept>
   if (!kept.on || !kept.sheet?.home_check) return null // kept by an older page: the clinic is asked
+  const sheet = { ...UNKNOWN, ...kept.sheet }
   const days = daysBetween(kept.on, onPhone())
-  return days > 0 ? asOf(kept.sheet, later(kept.sheet.today, days)) : kept.sheet
+  return days > 0 ? asOf(sheet, later(sheet.today, days)) : sheet
 }
 
 /** A sheet on a later day: what was over by then is over, the days between are there, with nothing told. */
 export function asOf(sheet: Sheet, today: string): Sheet {
   const days = Array.from({ length: daysBetween(sheet.today, today) }, (_, n) => later(sheet.today, n + 1))
   return {
-    ...sheet, today, done_today: false, stopped_today: false,
+    ...sheet, today, done_today: false, stopped_today: false, breaks_done: [],
     rests: sheet.rests.filter(({ until }) => until === null || until >= today),
     mornings_open: sheet.mornings_open.filter(({ date }) => daysBetween(date, today) <= MORNINGS_BACK),
     soreness_open: sheet.soreness_open.map((one) => ({ ...one, days: daysBetween(one.date, today) })),

@@ -11,7 +11,7 @@ const drill = (name: string) => ({ drill: name, title: name, paused: false, stan
 const day = (date: string) => ({ date, done: 0, stopped: false, rests: false, worst: null, morning: null })
 const SHEET = {
   today: '2026-11-25', drills: ['rock', 'raise', 'squeeze'].map(drill), elsewhere: null, rests: [], suspended: null, mornings_open: [], soreness_open: [],
-  home_check: { questions: [], asked_from: '2026-11-29', every_days: 7, after: ['shooting', 'tingling', 'numbness'] }, withheld: false, done_today: false, stopped_today: false, days: [day('2026-11-24'), day('2026-11-25')], rest_days: 2, stop_symptoms: ['sharp', 'tingling', 'chest-pain'],
+  home_check: { questions: [], asked_from: '2026-11-29', every_days: 7, after: ['shooting', 'tingling', 'numbness'] }, withheld: false, done_today: false, breaks_done: [], stopped_today: false, days: [day('2026-11-24'), day('2026-11-25')], rest_days: 2, stop_symptoms: ['sharp', 'tingling', 'chest-pain'],
   symptom_words: [{ id: 'chest-pain', text: 'chest pain', phone: 'call' }],
   follows: [
     { drill: 'rock', symptoms: ['chest-pain'], felt: [], rests: [], all: true },
@@ -21,7 +21,7 @@ const SHEET = {
   flares: [{ drill: 'rock', during: [5, 5, 5, 5, 6, 7, 8, 9, 10, 11, 11], morning: [4, 4, 4, 5, 6, 7, 8, 9, 10, 11, 11] }],
 } as unknown as Sheet
 const told = (more: Partial<Told>): Told => ({ drill: 'rock', side: 'left', done_pct: 100, during: 1, symptom: 'none', felt: '', felt_side: '', felt_words: '', moved: '', stopped: '', ...more })
-const session = (id: string, date: string, more: Partial<Told> = {}, corrects: string | null = null): Letter => ({ kind: 'session', body: { id, version: 1, date, before: 1, after: 1, worst: null, drills: [told(more)], note: '', corrects } })
+const session = (id: string, date: string, more: Partial<Told> = {}, corrects: string | null = null): Letter => ({ kind: 'session', body: { id, version: 1, date, before: 1, after: 1, worst: null, drills: [told(more)], note: '', at_break: '', corrects } })
 const morning = (of: string, pain: number): Letter => ({ kind: 'morning', body: { id: `m${of}`, session: of, pain, unusual: 'none', gone_48h: null } })
 const check = (date: string, yes: boolean): Letter => ({ kind: 'check', body: { id: `c${date}`, date, answers: { fever: yes } } })
 const paused = (sheet: Sheet) => sheet.drills.filter((one) => one.paused).map((one) => one.drill)
@@ -86,5 +86,12 @@ describe('what follows on the phone before the clinic knows', () => {
     const kept = { ...SHEET, rests: [{ cause: 'flare', drill: '', until: '2026-11-26', words: '', by: '' }], done_today: true } as Sheet
     expect(asOf(kept, '2026-11-26')).toMatchObject({ done_today: false, rests: kept.rests })
     expect(asOf(kept, '2026-11-27')).toMatchObject({ rests: [], days: [...kept.days, day('2026-11-26'), day('2026-11-27')] })
+  })
+
+  it('knows the break that was told here, and counts it as no session', () => {
+    const letter = session('b', '2026-11-25')
+    const found = asKnownHere(SHEET, [{ ...letter, body: { ...letter.body, at_break: '10:30' } } as Letter])
+    expect([found.breaks_done, found.done_today, found.days.at(-1)?.done]).toEqual([['10:30'], false, 0])
+    expect(found.days.at(-1)?.worst).not.toBeNull()
   })
 })

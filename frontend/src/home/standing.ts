@@ -77,7 +77,8 @@ export function asKnownHere(sheet: Sheet, letters: readonly Letter[]): Sheet {
     suspended: sheet.suspended ?? sheet.symptom_words.find(({ id }) => id === ending?.symptom) ?? null,
     mornings_open: [...sheet.mornings_open.filter(({ session }) => !told.has(session)), ...open],
     soreness_open: sheet.soreness_open.filter(({ session }) => !told.has(session)),
-    done_today: sheet.done_today || sessions.some(({ date }) => date === sheet.today),
+    done_today: sheet.done_today || sessions.some(({ date, at_break }) => date === sheet.today && !at_break),
+    breaks_done: [...sheet.breaks_done, ...sessions.flatMap(({ date, at_break }) => (date === sheet.today && at_break ? [at_break] : []))],
     stopped_today: sheet.stopped_today || sessions.some((one) => one.date === sheet.today && stopped(sheet, one)),
     days: withSessions(sheet, sessions, told, (one) => isNew(one, letters)),
   }
@@ -105,6 +106,6 @@ function withSessions(sheet: Sheet, sessions: readonly Session[], told: Readonly
     if (!mine.length) return day
     const pains = [day.worst, ...mine.map(worstOf)].filter((pain) => typeof pain === 'number')
     const mornings = [day.morning, ...mine.map(({ id }) => told.get(id)?.pain)].filter((pain) => typeof pain === 'number')
-    return { ...day, done: day.done + mine.filter(counts).length, stopped: day.stopped || mine.some((one) => stopped(sheet, one)), worst: pains.length ? Math.max(...pains) : null, morning: mornings.length ? Math.max(...mornings) : null }
+    return { ...day, done: day.done + mine.filter((one) => !one.at_break && counts(one)).length, stopped: day.stopped || mine.some((one) => stopped(sheet, one)), worst: pains.length ? Math.max(...pains) : null, morning: mornings.length ? Math.max(...mornings) : null }
   })
 }

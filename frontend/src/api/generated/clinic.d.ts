@@ -1639,9 +1639,14 @@ export interface components {
         };
         /**
          * BreakDrill
-         * @description One drill of a break at work.
+         * @description One drill of a break at work; versions handed over before it had one do not name the drill.
          */
         BreakDrill: {
+            /**
+             * Drill
+             * @default
+             */
+            drill: string;
             /**
              * Side
              * @enum {string}
@@ -4908,11 +4913,16 @@ export interface components {
         };
         /**
          * SessionIn
-         * @description A session from home with the id the phone made.
+         * @description A session from home with the id the phone made; `at_break` is the time of the break at work that it was.
          */
         SessionIn: {
             /** After */
             after?: number | null;
+            /**
+             * At Break
+             * @default
+             */
+            at_break: string;
             /** Before */
             before?: number | null;
             /** Corrects */
@@ -4948,6 +4958,8 @@ export interface components {
         SessionOut: {
             /** After */
             after: number | null;
+            /** At Break */
+            at_break: string;
             /** Before */
             before: number | null;
             /** Date */

@@ -136,9 +136,14 @@ export interface components {
         };
         /**
          * BreakDrill
-         * @description One drill of a break at work.
+         * @description One drill of a break at work; versions handed over before it had one do not name the drill.
          */
         BreakDrill: {
+            /**
+             * Drill
+             * @default
+             */
+            drill: string;
             /**
              * Side
              * @enum {string}
@@ -193,7 +198,7 @@ export interface components {
         };
         /**
          * DayOut
-         * @description One day at home: sessions told, whether one was stopped, whether it was for rest, its worst pain and morning.
+         * @description One day at home: sessions told beside breaks at work, whether one was stopped, its rest, worst pain and morning.
          */
         DayOut: {
             /** Date */
@@ -512,6 +517,8 @@ export interface components {
             asks_moved: boolean;
             /** Body Symptoms */
             body_symptoms: ("none" | "pull" | "effort" | "muscle-burn" | "ache" | "stiffness" | "soreness" | "pinch" | "sharp" | "burning" | "shooting" | "tingling" | "numbness" | "cramp" | "locking" | "giving-way" | "swelling" | "dizzy" | "faint" | "breathless" | "chest-pain" | "fall" | "calf-swelling" | "heaviness" | "bleeding" | "vision")[];
+            /** Breaks Done */
+            breaks_done: string[];
             /** By */
             by: string;
             clinic: components["schemas"]["ClinicOut"];
@@ -713,11 +720,16 @@ export interface components {
         };
         /**
          * SessionIn
-         * @description A session from home with the id the phone made.
+         * @description A session from home with the id the phone made; `at_break` is the time of the break at work that it was.
          */
         SessionIn: {
             /** After */
             after?: number | null;
+            /**
+             * At Break
+             * @default
+             */
+            at_break: string;
             /** Before */
             before?: number | null;
             /** Corrects */

@@ -169,6 +169,9 @@ export const de: Told = {
     title: 'Einmal in der Woche: Ist etwas davon neu?', why: 'Ein paar Fragen, auf die es ankommt. Jede hat eine Antwort.', yes: 'ja', no: 'nein',
     call: 'Rufen Sie heute die Praxis an.', rest: 'Machen Sie keine Übung, bis man mit Ihnen gesprochen hat.', tell: 'Der Praxis sagen',
   },
+  breaks: {
+    title: 'Pausen bei der Arbeit', at: (at: string) => `Pause um ${at}`, done: 'gemacht', start: 'Anfangen', startAt: (at: string, what: string) => `Die Pause um ${at} anfangen: ${what}`, not: 'Nicht jetzt',
+  },
   badHour: {
     title: 'Für eine schlechte Stunde', why: 'Diese beruhigen, oder haben schon einmal gelindert. Machen Sie eine davon, langsam, solange sie guttut.', none: 'Liegen oder sitzen Sie, wie es am leichtesten ist. Wenn es sich nicht legt, rufen Sie an.',
     call: 'Wenn es neu ist, sehr stark, oder sich nicht legt: anrufen.', back: 'Zurück zu heute',

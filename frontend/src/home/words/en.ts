@@ -169,6 +169,9 @@ worst: 'Worst pain during it', now: 'And now',
     title: 'Once a week: is any of this new?', why: 'A few questions that matter. Each has one answer.', yes: 'yes', no: 'no',
     call: 'Call the clinic today.', rest: 'Do no drill until they have talked with you.', tell: 'Tell the clinic',
   },
+  breaks: {
+    title: 'Breaks at work', at: (at: string) => `Break at ${at}`, done: 'done', start: 'Start', startAt: (at: string, what: string) => `Start the break at ${at}: ${what}`, not: 'Not now',
+  },
   badHour: {
     title: 'For a bad hour', why: 'These calm, or eased it before. Do one of them, slowly, for as long as it feels good.', none: 'Lie or sit as is easiest. If it does not settle, call.',
     call: 'If it is new, very strong, or does not settle: call.', back: 'Back to today',

@@ -60,7 +60,7 @@ const note = (field: string) => problem.value?.fields?.[field]
 
 async function save(): Promise<void> {
   const body: Schemas['SessionIn'] = {
-    id: form.id, version: props.corrects?.version ?? props.version, date: form.date, before: form.before, after: form.after, worst: props.corrects?.worst_said ?? null, note: form.note,
+    id: form.id, version: props.corrects?.version ?? props.version, date: form.date, before: form.before, after: form.after, worst: props.corrects?.worst_said ?? null, note: form.note, at_break: props.corrects?.at_break ?? '',
     corrects: props.corrects?.id ?? null,
     drills: form.rows.map((r) => ({ drill: r.drill, side: r.side, done_pct: number(r.done), during: number(r.during), symptom: r.symptom, felt: r.felt, felt_side: r.felt_side ?? '', felt_words: r.felt_words ?? '', moved: r.moved, stopped: r.stopped ?? '' })),
   }

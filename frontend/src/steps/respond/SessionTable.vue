@@ -32,7 +32,7 @@ function toggle(id: string): void {
     <thead><tr><th>session</th><th>before</th><th>worst</th><th>after</th><th>morning</th><th>response</th><th>told</th><th>done</th><th><span class="visually-hidden">more</span></th></tr></thead>
     <tbody v-for="s in shown" :key="s.id" :class="{ out: s.left_out }">
       <tr>
-        <th scope="row">{{ shortDate(s.date) }} <span class="small quiet">v{{ s.version }}</span></th>
+        <th scope="row">{{ shortDate(s.date) }} <span class="small quiet">v{{ s.version }}<template v-if="s.at_break">, break {{ s.at_break }}</template></span></th>
         <td>{{ s.before ?? '?' }}</td>
         <td :class="{ clay: s.kind === 'flared' }"><component :is="s.kind === 'flared' ? 'strong' : 'span'">{{ s.worst ?? '?' }}</component></td>
         <td>{{ s.after ?? '?' }}</td>
