@@ -13,6 +13,7 @@ import tempfile
 import time
 import urllib.error
 import urllib.request
+from base64 import b64encode
 from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
@@ -104,9 +105,7 @@ def clinic(browser: Browser) -> None:
     base = page.url.rsplit("/", 1)[0]
     for step in ("story", "measure", "plan", "home"):
         visit(page, base, step, step)
-    page.get_by_role("link", name="sheet", exact=True).first.click()
-    page.get_by_role("heading", name="For Emre, at home").wait_for()
-    shot(page, "printed-sheet")
+    printed(browser, page)
     page.goto(f"{base}/plan")
     page.get_by_role("list", name="The session").locator(".name").nth(1).click()
     page.get_by_role("button", name="In turn with the next").click()
@@ -120,6 +119,23 @@ def clinic(browser: Browser) -> None:
     shot(page, "reasons")
     course(page)
     page.close()
+
+
+def printed(browser: Browser, page: Page) -> None:
+    """The first two pages of the sheet on paper, side by side."""
+    with page.expect_download() as waiting:
+        page.get_by_role("button", name="Sheet as PDF").click()
+    subprocess.run(
+        ["pdftoppm", "-r", "75", "-l", "2", "-png", str(waiting.value.path()), str(OUT / "paper")], check=True
+    )
+    drawn = sorted(OUT.glob("paper-*.png"))
+    side_by_side = "".join(f'<img src="data:image/png;base64,{b64encode(one.read_bytes()).decode()}">' for one in drawn)
+    for one in drawn:
+        one.unlink()
+    paper = browser.new_page(viewport={"width": 1280, "height": 900})
+    paper.set_content(f"<style>body{{margin:8px;background:#999;display:flex;gap:8px}}</style>{side_by_side}")
+    shot(paper, "printed-sheet")
+    paper.close()
 
 
 def course(page: Page) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Any
@@ -14,6 +15,8 @@ from easepath.core.vocabulary import SideWord
 from easepath.figure.album import Album, Wanted, album_of
 
 WEEK = range(7)
+FIGURE = re.compile(r"\b\d+(?= \w+ 10\b)")
+"""The pain of 10 in a line on pain, in any language that says it so."""
 
 
 @dataclass(frozen=True)
@@ -37,7 +40,10 @@ class PaperCount:
 
 @dataclass(frozen=True)
 class PaperDrill:
-    """What a page says of a drill; `told` is the sheet's own row of it."""
+    """What a page says of a drill; `told` is the sheet's own row of it.
+
+    `pain` is how much it may hurt where that is otherwise than the first page says.
+    """
 
     number: int
     told: dict[str, Any]
@@ -47,6 +53,7 @@ class PaperDrill:
     counts: tuple[PaperCount, ...]
     pictures: tuple[PaperPicture, ...]
     stop: str
+    pain: str
 
     def without_pictures(self) -> PaperDrill:
         """The same where its pictures stand on another page."""
@@ -58,16 +65,18 @@ class PaperDrill:
         return self.pictures[-1] if self.pictures else None
 
 
-def drills_on_paper(words: Phrases, drills: Sequence[dict[str, Any]], made: dt.date) -> list[PaperDrill]:
-    """The drills of a sheet that was handed over on `made`, with their numbers."""
-    return [_on_paper(words, drill, n, made) for n, drill in enumerate(drills, start=1)]
+def drills_on_paper(
+    words: Phrases, drills: Sequence[dict[str, Any]], made: dt.date, pain: str = ""
+) -> list[PaperDrill]:
+    """The drills of a sheet that was handed over on `made`, with their numbers; `pain` is what the first page says."""
+    return [_on_paper(words, drill, n, made, pain) for n, drill in enumerate(drills, start=1)]
 
 
-def _on_paper(words: Phrases, drill: dict[str, Any], number: int, made: dt.date) -> PaperDrill:
+def _on_paper(words: Phrases, drill: dict[str, Any], number: int, made: dt.date, pain: str) -> PaperDrill:
     return PaperDrill(
         number=number, told=drill, side=_side(words, drill), where=words.say(f"place-{drill['place']}"),
         often=_often(words, drill, made), counts=_counts(words, drill), pictures=_pictures(words, drill),
-        stop="; ".join(drill["stop"]),
+        stop="; ".join(drill["stop"]), pain=_pain(words, drill["pain_line"], pain),
     )  # fmt: skip
 
 
@@ -89,6 +98,16 @@ def _often(words: Phrases, drill: dict[str, Any], made: dt.date) -> str:
     due = [made + dt.timedelta(days=n) for n in WEEK if drill["due"][n]]
     names = [words.weekday(day) for day in sorted(due, key=dt.date.weekday)]
     return f"{times}, {words.say('on-days', days=words.all_of(names))}"
+
+
+def _pain(words: Phrases, line: str, of_most: str) -> str:
+    """How much a drill may hurt; in short where only the figure differs from what most drills say."""
+    if line == of_most:
+        return ""
+    figure = FIGURE.search(line)
+    if figure is None or FIGURE.sub("", line) != FIGURE.sub("", of_most):
+        return line
+    return words.say("paper-pain-here", n=int(figure[0]))
 
 
 def _counts(words: Phrases, drill: dict[str, Any]) -> tuple[PaperCount, ...]:

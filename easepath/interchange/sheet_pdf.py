@@ -51,18 +51,19 @@ def sheet_context(
     phrases = Phrases(shipped_library(), spoken)
     day = dt.date.fromisoformat(sheet.get("today") or sheet["date"])
     made, review = dt.date.fromisoformat(sheet["date"]), sheet["review_on"]
-    drills = drills_on_paper(phrases, sheet["drills"], made)
+    pain = _most_say(sheet["drills"], "pain_line")
+    drills = drills_on_paper(phrases, sheet["drills"], made, pain)
     return {
         "say": {name.replace("-", "_"): spoken.say(one.text) for name, one in phrases.library.phrases.items()},
         "language": spoken.id, "unread": spoken.unread,
         "sheet": sheet, "drills": drills, "paper": paper, "size": size, "link": link,
-        "there": _there(phrases, sheet["elsewhere"], made),
+        "there": _there(phrases, sheet["elsewhere"], made, pain),
         "title": phrases.say("paper-title", name=sheet["first_name"]),
         "short_title": phrases.say("paper-short-title", name=sheet["first_name"]),
         "takes": _takes(phrases, sheet["seconds"], sheet["drills"]),
         "code": mark_safe(segno.make(link, error="m").svg_inline(scale=1, border=0, omitsize=True)) if link else "",
         "stops": [phrases.say(name) for name in STOPS],
-        "pain": _most_say(sheet["drills"], "pain_line"), "harder": _most_say(sheet["drills"], "harder"),
+        "pain": pain, "harder": _most_say(sheet["drills"], "harder"),
         "rest": _rest(phrases, sheet.get("rests", ())),
         "after": phrases.say("paper-after-worse", n=int(phrases.library.number("flare", "rest_days"))),
         "weeks": _weeks(phrases, sheet, made, day),
@@ -109,13 +110,13 @@ def _rest(words: Phrases, rests: list[dict[str, Any]]) -> dict[str, str] | None:
     return {"title": title, "words": " ".join(one["words"] for one in whole if one["words"])}
 
 
-def _there(words: Phrases, there: dict[str, Any] | None, made: dt.date) -> dict[str, Any] | None:
+def _there(words: Phrases, there: dict[str, Any] | None, made: dt.date, pain: str) -> dict[str, Any] | None:
     """The session at the second set of places; what is done there as at home has its line alone."""
     if there is None:
         return None
     drills: list[PaperDrill] = [
         one if one.told["stands_for"] else one.without_pictures()
-        for one in drills_on_paper(words, there["drills"], made)
+        for one in drills_on_paper(words, there["drills"], made, pain)
     ]
     return {
         "title": words.say("paper-elsewhere", name=there["name"]), "drills": drills,

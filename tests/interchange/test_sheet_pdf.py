@@ -147,6 +147,22 @@ def test_a_week_has_a_box_where_something_is_due(
     assert [day.due for day in later.days][:5] == [day.due for day in week.days][2:]
 
 
+PAINS = {
+    "as on the first page": ("Fine: pain up to 3 of 10. Not fine: more.", ""),
+    "another figure": ("Fine: pain up to 1 of 10. Not fine: more.", "Here pain may reach 1 of 10, not more."),
+    "another rule": ("Fine: effort. Not fine: any pain.", "Fine: effort. Not fine: any pain."),
+    "nothing": ("", ""),
+}
+
+
+@pytest.mark.parametrize(("line", "said"), PAINS.values(), ids=PAINS.keys())
+def test_a_drill_says_how_much_it_may_hurt_where_the_first_page_does_not(
+    sheet: dict[str, Any], line: str, said: str
+) -> None:
+    first = "Fine: pain up to 3 of 10. Not fine: more."
+    assert drills_on_paper(WORDS, [{**sheet["drills"][0], "pain_line": line}], TODAY, first)[0].pain == said
+
+
 def test_the_count_and_the_side_are_read_from_afar(sheet: dict[str, Any]) -> None:
     one = sheet["drills"][0]
     side = one["sides"][0]

@@ -11,7 +11,7 @@ const emit = defineEmits<{ begin: [at: string] }>()
 
 const rows = computed(() => props.sheet.desk.map((one) => {
   const drills = breakDrills(props.sheet, one.at).filter(({ paused }) => !paused)
-  return { at: one.at, what: drills.map(sided).join(', '), done: props.sheet.breaks_done.includes(one.at) }
+  return { at: one.at, what: drills.map(sided).join(' · '), done: props.sheet.breaks_done.includes(one.at) }
 }).filter(({ what }) => what))
 </script>
 

@@ -198,7 +198,7 @@ export interface components {
         };
         /**
          * DayOut
-         * @description One day at home: sessions told beside breaks at work, whether one was stopped, its rest, worst pain and morning.
+         * @description One day at home: sessions told beside breaks at work, whether one was stopped, its worst pain and morning.
          */
         DayOut: {
             /** Date */
