@@ -64,6 +64,10 @@ def register_errors(api: NinjaAPI) -> None:
         detail = "type your password to go on; what you entered is kept on this screen"
         return problem(request, 401, "locked", "locked, since nobody was here for a while", detail)
 
+    @api.exception_handler(errors.BirthYearError)
+    def on_birth_year(request: HttpRequest, error: errors.BirthYearError) -> HttpResponse:
+        return problem(request, 403, "birth-year", str(error), "type the year in which you were born")
+
     @api.exception_handler(errors.SecondFactorError)
     def on_second_factor(request: HttpRequest, error: errors.SecondFactorError) -> HttpResponse:
         detail = "set up an authenticator in your account first"

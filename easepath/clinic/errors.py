@@ -8,6 +8,7 @@ ClinicError
 ├── RefusedError        the rules refuse it, with the reasons (422)
 ├── LockedError         nobody touched the session for too long (401)
 ├── SecondFactorError   the account may work only with a second factor (403)
+├── BirthYearError      a private link that asks for the year of birth first (403)
 ├── TooFastError        a name is tried too often (429)
 └── DeadLinkError       a private link that is unknown, revoked or expired (410)
 """
@@ -59,6 +60,10 @@ class RefusedError(ClinicError):
     def __init__(self, message: str, reasons: list[str]) -> None:
         self.reasons = reasons
         super().__init__(message)
+
+
+class BirthYearError(ClinicError):
+    """A private link answers nothing on this device before the year of birth was told."""
 
 
 class LockedError(ClinicError):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import re
 import time
 from collections.abc import Callable
@@ -11,9 +12,10 @@ from django_otp.oath import TOTP
 from django_otp.plugins.otp_totp.models import TOTPDevice
 from playwright.sync_api import Page, expect
 
+from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import Clinic
 from easepath.standins.practice_clinic import PASSWORD
-from tests.browser.conftest import fill_sign_in
+from tests.browser.conftest import faults, fill_sign_in
 from tests.conftest import World
 
 
@@ -87,3 +89,27 @@ def test_links_are_revoked_one_by_one(live: World, sign_in: Callable[..., None],
     links.first.get_by_role("button", name=re.compile("Revoke")).click()
     expect(links).to_have_count(1)
     assert live.complaints["Tom"].links.filter(revoked_at=None).count() == 1
+
+
+def test_a_link_that_asks_for_the_year_of_birth_opens_once_it_was_told(
+    live: World, page: Page, live_server: Any
+) -> None:
+    client = live.complaints["Marta"].client
+    client.birth_date, client.clinic.links_ask_birth_year = dt.date(1985, 3, 1), True
+    client.save(update_fields=["birth_date"])
+    client.clinic.save(update_fields=["links_ask_birth_year"])
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], live.complaints['Marta'])}")
+    expect(page.get_by_role("heading", name="In which year were you born?")).to_be_visible()
+    assert faults(page) == []
+    year = page.get_by_label("Year of birth")
+    year.fill("1958")
+    page.get_by_role("button", name="Open my page").click()
+    expect(page.get_by_role("alert")).to_contain_text("not the year the clinic knows")
+    year.fill("1985")
+    page.get_by_role("button", name="Open my page").click()
+    expect(
+        page.get_by_role("navigation", name="Pages").or_(page.get_by_role("heading", name=re.compile("getting up")))
+    ).to_be_visible()
+    page.reload()
+    expect(page.get_by_text("In which year were you born?")).to_have_count(0)

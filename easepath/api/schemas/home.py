@@ -62,6 +62,12 @@ class CheckIn(In):
     answers: Annotated[dict[Annotated[str, Field(max_length=60)], bool], Field(max_length=20)]
 
 
+class BirthYearIn(In):
+    """The year in which somebody was born."""
+
+    year: Annotated[int, Field(ge=1880, le=2200)]
+
+
 class CountIn(In):
     """Whether a session counts, and why."""
 

@@ -8,13 +8,17 @@ import secrets
 from functools import partial
 
 from django.conf import settings
+from django.db.transaction import atomic
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
+from easepath.clinic.audit import record_event
 from easepath.clinic.errors import DeadLinkError
 from easepath.clinic.repository import Record, read_complaint
 
 TOKEN_BYTES = 16
+MOST_WRONG_YEARS = 5
+"""Wrong years of birth after which a link is closed: somebody who guesses has less than a chance in ten."""
 
 
 def hash_of(token: str) -> str:
@@ -25,9 +29,11 @@ def hash_of(token: str) -> str:
 def make_link(actor: models.User, complaint: models.Complaint) -> str:
     """A fresh token; earlier links stay valid, so that a printed sheet keeps working."""
     token = secrets.token_urlsafe(TOKEN_BYTES)
+    client = complaint.client
     models.HomeLink.objects.create(
-        complaint=complaint, token_hash=hash_of(token), created_by=actor, created_at=clock.now()
-    )
+        complaint=complaint, token_hash=hash_of(token), created_by=actor, created_at=clock.now(),
+        asks_birth_year=client.clinic.links_ask_birth_year and client.birth_date is not None,
+    )  # fmt: skip
     return token
 
 
@@ -74,3 +80,25 @@ def open_link(token: str) -> models.HomeLink:
     if version is None or today > version.ends_on + dt.timedelta(days=settings.LINK_DAYS_AFTER_PLAN):
         raise DeadLinkError("this link has run out")
     return link
+
+
+def tell_birth_year(link: models.HomeLink, year: int) -> bool:
+    """Whether a year is that of the client's birth; after too many wrong ones the link is closed for good.
+
+    Raises DeadLinkError for the one that closed it.
+    """
+    born = link.complaint.client.birth_date
+    if born is not None and born.year == year:
+        models.HomeLink.objects.filter(pk=link.pk).exclude(wrong_years=0).update(wrong_years=0)
+        return True
+    with atomic():
+        told = models.HomeLink.objects.select_for_update().get(pk=link.pk)
+        wrong = told.wrong_years + 1
+        closed = clock.now() if wrong >= MOST_WRONG_YEARS else told.revoked_at
+        models.HomeLink.objects.filter(pk=link.pk).update(wrong_years=wrong, revoked_at=closed)
+        client = link.complaint.client
+        details = {"complaint": link.complaint_id, "link": link.pk, "closed": closed is not None}
+        record_event("wrong-birth-year", clinic=client.clinic, client=client, details=details)
+    if closed is not None:
+        raise DeadLinkError("this link does not work any more")
+    return False

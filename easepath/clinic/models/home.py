@@ -15,7 +15,8 @@ UNUSUAL = [(w, w) for w in ("none", "training", "work", "travel", "poor-sleep", 
 class HomeLink(models.Model):
     """A private link to the current sheet; only a hash of its 128 random bits is kept.
 
-    `last_used_on` and `device` are the day it was last opened and on what kind of thing.
+    One that `asks_birth_year` answers a device only once the year of birth was told there; `wrong_years` were told
+    since the last right one. `last_used_on` and `device` are the day it was last opened and on what kind of thing.
     """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="links")
@@ -25,6 +26,8 @@ class HomeLink(models.Model):
     revoked_at = models.DateTimeField(null=True, blank=True)
     last_used_on = models.DateField(null=True, blank=True)
     device = models.CharField(max_length=20, blank=True)
+    asks_birth_year = models.BooleanField(default=False)
+    wrong_years = models.PositiveSmallIntegerField(default=0)
 
     def __str__(self) -> str:
         return f"link for {self.complaint}"

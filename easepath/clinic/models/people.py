@@ -54,6 +54,9 @@ class Clinic(models.Model):
         max_length=5, blank=True, validators=[known_language],
         help_text="What clients who read best in it are shown; its words are not read by a native clinician.",
     )  # fmt: skip
+    links_ask_birth_year = models.BooleanField(
+        default=False, help_text="A new private link asks for the client's year of birth, once on each device.",
+    )  # fmt: skip
     repeats = models.JSONField(default=dict, blank=True, editable=False)
 
     def __str__(self) -> str:

@@ -8,7 +8,7 @@ import TabBar, { type Tab } from './TabBar.vue'
 import TodayPage from './TodayPage.vue'
 import { arranged, AS_HANDED_OVER, type Today } from './arranged'
 import { takeToken } from './link'
-import { BadHour, BitPage, CallPage, CheckPage, CoursePage, DrillsPage, EndPage, fetchPages, HurtPage, MorningPage, SessionPlayer, SorePage, StoppedPage, ThanksPage } from './pages'
+import { BadHour, BitPage, CallPage, CheckPage, CoursePage, DrillsPage, EndPage, fetchPages, HurtPage, MorningPage, SessionPlayer, SorePage, StoppedPage, ThanksPage, YearPage } from './pages'
 import { useOutbox, type Post } from './outbox'
 import { asKnownHere, daysBetween, isFlare, MORNINGS_BACK } from './standing'
 import { drillsTold, fine, leftOutOf, PRESSED, rowOf } from './told'
@@ -18,7 +18,7 @@ import { say } from './words'
 
 const token = takeToken()
 const outbox = useOutbox(token)
-const { sheet: read, problem, offline, read: ask } = useSheet(token, () => run.state.value?.version ?? null)
+const { sheet: read, problem, offline, asksYear, read: ask } = useSheet(token, () => run.state.value?.version ?? null)
 /** the sheet with what this phone knows and the clinic may not yet */
 const sheet = computed(() => read.value && asKnownHere(read.value, [...outbox.newly.value, ...outbox.letters.value]))
 /** what is told before the session begins; a session under way keeps its own */
@@ -198,6 +198,7 @@ const clinic = knownClinic()
       </template>
       <CallButton v-if="clinic" :phone="clinic.phone" />
     </section>
+    <YearPage v-else-if="asksYear" :token="token" @told="load" />
     <p v-else-if="!sheet || !today" class="quiet">{{ say.moment }}</p>
     <template v-else>
       <p v-if="post === 'kept' && !state" class="unsent" role="status">{{ outbox.letters.value.length === 1 ? say.kept.one : say.kept.some(outbox.letters.value.length) }}</p>

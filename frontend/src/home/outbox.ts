@@ -11,8 +11,8 @@ export type Letter =
 
 const RETRY = 8_000
 
-/** Answers after which sending the same again could be taken: no connection, too busy, a fault of the server, a dead link. */
-const waits = (status: number): boolean => status === 0 || status === 408 || status === 410 || status === 429 || status >= 500
+/** Answers after which the same could be taken: no connection, a device that is not known, too busy, a fault, a dead link. */
+const waits = (status: number): boolean => status === 0 || status === 403 || status === 408 || status === 410 || status === 429 || status >= 500
 
 /** Letters that are kept on the phone; each change is made to what is stored, so that two open pages lose nothing. */
 function keptLetters(key: string): { letters: Ref<Letter[]>; change: (how: (now: Letter[]) => Letter[]) => void } {

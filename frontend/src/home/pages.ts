@@ -14,6 +14,7 @@ const LOADS = {
   SorePage: () => import('./SorePage.vue'),
   StoppedPage: () => import('./StoppedPage.vue'),
   ThanksPage: () => import('./ThanksPage.vue'),
+  YearPage: () => import('./YearPage.vue'),
 }
 
 /** The pages behind the first one: each comes when it is opened, or before. */
@@ -30,6 +31,7 @@ export const SessionPlayer = defineAsyncComponent(LOADS.SessionPlayer)
 export const SorePage = defineAsyncComponent(LOADS.SorePage)
 export const StoppedPage = defineAsyncComponent(LOADS.StoppedPage)
 export const ThanksPage = defineAsyncComponent(LOADS.ThanksPage)
+export const YearPage = defineAsyncComponent(LOADS.YearPage)
 
 /** Fetch every page, so that a session goes on where the network does not. */
 export function fetchPages(): void {

@@ -13,6 +13,8 @@ export interface UseSheetReturn {
   problem: Ref<Problem | null>
   /** the clinic could not be asked: what is shown is what the phone kept */
   offline: Ref<boolean>
+  /** the clinic wants the year of birth told on this device first */
+  asksYear: Ref<boolean>
   /** ask the clinic; without an answer the kept sheet stays. True where it answered */
   read: () => Promise<boolean>
 }
@@ -23,11 +25,13 @@ export function useSheet(token: string, busy: () => number | null): UseSheetRetu
   const kept = ref<Sheet | null>(keptSheet(store))
   const problem = ref<Problem | null>(null)
   const offline = ref(false)
+  const asksYear = ref(false)
   if (kept.value) void speak(kept.value.language)
 
   async function read(): Promise<boolean> {
     const found = await outcome(homeClient.GET('/home/api/{token}/sheet', { params: { path: { token } } }))
     offline.value = !found.ok && found.problem.status === 0
+    asksYear.value = !found.ok && found.problem.type === 'easepath:birth-year'
     if (found.ok) {
       const under = busy()
       if (under !== null && under !== found.data.version) return false
@@ -41,12 +45,13 @@ export function useSheet(token: string, busy: () => number | null): UseSheetRetu
       keepClinic(kept.value)
       kept.value = null
       problem.value = found.problem
-    } else if (kept.value) kept.value = keptSheet(store)
+    } else if (asksYear.value) return false
+    else if (kept.value) kept.value = keptSheet(store)
     else problem.value = found.problem
     return found.ok
   }
 
-  return { sheet: computed(() => kept.value), problem, offline, read }
+  return { sheet: computed(() => kept.value), problem, offline, asksYear, read }
 }
 
 const CLINIC = 'easepath:clinic'

@@ -27,6 +27,10 @@ export const de: Told = {
     call: (name: string) => `Rufen Sie ${name || 'die Praxis an, die ihn Ihnen gab,'} und bitten Sie um einen neuen. Machen Sie nicht aus dem Gedächtnis weiter.`,
     none: 'Auf diesem Telefon ist kein Programm. Öffnen Sie es mit dem Link oder dem Quadrat, das Ihnen die Praxis gab.',
   },
+  year: {
+    title: 'In welchem Jahr sind Sie geboren?', why: 'Das wird auf diesem Telefon einmal gefragt, damit niemand sonst Ihre Seite öffnet.', label: 'Geburtsjahr', go: 'Meine Seite öffnen',
+    wrong: 'Das ist nicht das Jahr, das die Praxis kennt. Nach fünf falschen schließt sich dieser Link.', offline: 'Kein Netz. Versuchen Sie es wieder, wenn es eines gibt.',
+  },
   kept: {
     one: 'Eine Meldung liegt auf diesem Telefon und geht von selbst ab, sobald es ein Netz gibt.',
     some: (n: number) => `${n} Meldungen liegen auf diesem Telefon und gehen von selbst ab, sobald es ein Netz gibt.`,

@@ -26,6 +26,10 @@ export const en = {
     call: (name: string) => `Call ${name || 'the clinic that gave it to you'} and ask for a new one. Do not go on from memory.`,
     none: 'No program is kept on this phone. Open it with the link or the square that the clinic gave you.',
   },
+  year: {
+    title: 'In which year were you born?', why: 'Asked once on this phone, so that nobody else opens your page.', label: 'Year of birth', go: 'Open my page',
+    wrong: 'That is not the year the clinic knows. After five wrong ones this link closes.', offline: 'No network. Try again when there is one.',
+  },
   kept: {
     one: 'One report is kept on this phone and goes by itself as soon as there is a network.',
     some: (n: number) => `${n} reports are kept on this phone and go by themselves as soon as there is a network.`,
