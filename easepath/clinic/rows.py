@@ -188,6 +188,8 @@ class SessionDrillRow(NamedTuple):
     felt: str
     felt_side: str
     felt_words: str
+    mark: float | None
+    mark_side: str
     moved: str
     stopped: str
     stands_for: str

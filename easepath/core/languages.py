@@ -111,6 +111,8 @@ def client_texts(library: Library) -> Iterator[str]:
     """Every text of the knowledge that a client may read, as it stands there."""
     for wording in library.wording.values():
         yield from (wording.title, *wording.do, wording.feel, *wording.stop, wording.easier, wording.harder)
+    for coaching in library.coaching.values():
+        yield from (coaching.mark.what, coaching.mark.unit) if coaching.mark else ()
     for change in library.changes.values():
         yield from (change.client, *change.in_drill.values())
     for stop in library.stops.values():

@@ -207,8 +207,8 @@ def until_asked(phone: Page) -> None:
     raise AssertionError("no drill is asked about")
 
 
-def play_through(phone: Page, during: int | None = None, felt: str = "a pull") -> None:
-    """The session under way to its end, each drill fine or told alike, and told to the clinic."""
+def until_end(phone: Page, during: int | None = None, felt: str = "a pull") -> None:
+    """The session under way to its last page, each drill fine or told alike."""
     done = phone.get_by_role("heading", name=re.compile("^Done, "))
     for _ in range(120):
         wake(phone)
@@ -221,6 +221,11 @@ def play_through(phone: Page, during: int | None = None, felt: str = "a pull") -
             break
         phone.clock.run_for(10_000)
     expect(done).to_be_visible()
+
+
+def play_through(phone: Page, during: int | None = None, felt: str = "a pull") -> None:
+    """The session under way to its end, each drill fine or told alike, and told to the clinic."""
+    until_end(phone, during, felt)
     press_strip(phone, "Worst pain during it", during or 1)
     press_strip(phone, "And now", 1)
     with phone.expect_response(lambda answer: answer.url.endswith("/sessions") and answer.ok):

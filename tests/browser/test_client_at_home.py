@@ -13,7 +13,7 @@ from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import MorningReport, SessionLog
 from easepath.standins.practice_life import live_through
 from easepath.standins.practice_people import PEOPLE
-from tests.browser.conftest import A_BIT, begin, faults, go, play_through, press_strip, until_asked
+from tests.browser.conftest import A_BIT, begin, faults, go, play_through, press_strip, until_asked, until_end
 from tests.conftest import TODAY, World
 
 SignIn = Callable[..., None]
@@ -175,3 +175,39 @@ def test_a_yes_in_the_home_check_ends_the_program_on_the_phone_and_waits_for_a_c
     page.reload()
     expect(page.get_by_text("The clinic wants to talk with you")).to_be_visible()
     assert [any(check.answers.values()) for check in complaint.checks.order_by("date")][-1]
+
+
+def test_a_landmark_and_an_unusual_day_are_told_at_the_end_and_hold_for_the_morning(
+    live: World, page: Page, live_server: Any, settings: Any
+) -> None:
+    complaint = live.complaints["Marta"]
+    version = complaint.versions.get()
+    rock = next(row for row in version.drills.all() if row.prescription["mark"])
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.clock.install()
+    page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}")
+    begin(page)
+    until_end(page)
+    page.get_by_text("Check how far you get").click()
+    check = page.get_by_role("group", name=re.compile(f"^{rock.prescription['title']}: "))
+    expect(check.get_by_role("status")).to_have_text("not checked")
+    for _ in range(2):
+        check.get_by_role("button", name="one more").click()
+    expect(check.get_by_role("status")).to_have_text(f"2 {rock.prescription['mark']['unit']}")
+    page.get_by_text("Was today an unusual day?").first.click()
+    page.get_by_role("button", name="a long journey").click()
+    assert faults(page) == []
+    press_strip(page, "Worst pain during it", 1)
+    press_strip(page, "And now", 1)
+    with page.expect_response(lambda answer: answer.url.endswith("/sessions") and answer.ok):
+        page.get_by_role("button", name="Tell the clinic").click()
+    told = SessionLog.objects.filter(complaint=complaint).latest("received_at")
+    assert [row.mark for row in told.drills.filter(drill=rock.drill)] == [2.0]
+    assert told.drills.exclude(drill=rock.drill).filter(mark=None).exists()
+
+    settings.FROZEN_TODAY = TODAY + dt.timedelta(days=1)
+    page.reload()
+    with page.expect_response(lambda answer: answer.url.endswith("/mornings") and answer.ok):
+        press_strip(page, "How is the pain on getting up?", 1)
+    expect(page.get_by_role("button", name="a long journey")).to_have_attribute("aria-pressed", "true")
+    assert MorningReport.objects.get(session=told).unusual == "travel"

@@ -11,10 +11,22 @@ from easepath.clinic import models
 from easepath.clinic.actions.take_back import take_back_seconds
 from easepath.clinic.facts.home import by_date, effective_sessions, morning_of, uncorrected_sessions
 from easepath.clinic.repository import Record
+from easepath.clinic.rows import SessionDrillRow
 from easepath.clinic.shown import View
 from easepath.core.adjust.session_day import worst_class
+from easepath.core.knowledge.library import Library
 from easepath.core.respond import Response
-from easepath.core.vocabulary import Moved, ResponseClass, SideWord, Symptom, Unusual, one_of, side_word, unusual_word
+from easepath.core.vocabulary import (
+    SIDES,
+    Moved,
+    ResponseClass,
+    SideWord,
+    Symptom,
+    Unusual,
+    one_of,
+    side_word,
+    unusual_word,
+)
 
 ToldSymptom = Symptom | Literal[""]
 ToldMoved = Moved | Literal[""]
@@ -40,7 +52,8 @@ class VersionLine(View):
 class SessionDrillOut(View):
     """A drill of a session with its response; without one where the session was left out of the count.
 
-    `stands_for` is the title of the drill it replaced elsewhere, `load` the weight, band and depth asked for.
+    `mark` is what was checked of its landmark on `mark_side`, `marked` the same in words. `stands_for` is the title of
+    the drill it replaced elsewhere, `load` the weight, band and depth asked for.
     """
 
     drill: str
@@ -52,6 +65,9 @@ class SessionDrillOut(View):
     felt: str
     felt_side: NoSide
     felt_words: str
+    mark: float | None
+    mark_side: NoSide
+    marked: str
     stopped: str
     moved: ToldMoved
     kind: ResponseClass | None
@@ -167,7 +183,8 @@ def session_lines(record: Record) -> list[SessionOut]:
                 drill=row.drill, title=assessment.library.title(row.drill), side=side_word(row.side),
                 done_pct=row.done_pct, during=row.during, symptom=one_of(TOLD_SYMPTOMS, row.symptom),
                 stopped=row.stopped, felt=row.felt, felt_side=one_of(NO_SIDES, row.felt_side),
-                felt_words=row.felt_words, moved=one_of(TOLD_MOVED, row.moved),
+                felt_words=row.felt_words, mark=row.mark, mark_side=one_of(NO_SIDES, row.mark_side),
+                marked=_marked(assessment.library, row), moved=one_of(TOLD_MOVED, row.moved),
                 kind=response and response.kind, why=response.reason.text(assessment.library) if response else "",
                 stands_for=assessment.library.title(row.stands_for) if row.stands_for else "", load=row.load,
             ))  # fmt: skip
@@ -183,3 +200,12 @@ def session_lines(record: Record) -> list[SessionOut]:
             left_out=out and LeftOut(by=out.by, date=f"{out.decided_at:%Y-%m-%d}", reason=out.reason),
         ))  # fmt: skip
     return lines
+
+
+def _marked(library: Library, row: SessionDrillRow) -> str:
+    """What a client checked of a drill's landmark: "seat to heel: 3 fingers, left"; empty where nothing was checked."""
+    coaching = library.coaching.get(row.drill)
+    if row.mark is None or coaching is None or coaching.mark is None:
+        return ""
+    side = f", {row.mark_side}" if row.mark_side in SIDES else ""
+    return f"{coaching.mark.what}: {row.mark:g} {coaching.mark.unit}{side}"

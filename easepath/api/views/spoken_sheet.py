@@ -63,6 +63,7 @@ def _drill(drill: HomeDrill, words: Spoken) -> HomeDrill:
     told: dict[str, object] = {name: words.each(getattr(drill, name)) for name in DRILL_LISTS}
     told |= {name: words.say(getattr(drill, name)) for name in DRILL_TEXTS}
     title = words.say(drill.title)
+    told["mark"] = drill.mark and drill.mark.model_copy(update={"what": words.say(drill.mark.what)})
     return drill.model_copy(update=told | {"sides": tuple(_side(one, title, words) for one in drill.sides)})
 
 

@@ -21,6 +21,8 @@ MOST_ROWS = 40
 MOST_SESSIONS = 6
 """Sessions on one date, beside breaks at work; none of the plans asks for more than half of that."""
 MOST_BREAKS = 16
+MOST_MARKED = 30
+"""Fingers or hands that fit between a landmark and where it goes; more is a slip."""
 MOST_TELLINGS = 3
 """Mornings told, or corrections made, of one session."""
 
@@ -29,7 +31,7 @@ MOST_TELLINGS = 3
 class DrillDone:
     """One drill of a session as it is reported, on the wire and to the action.
 
-    None is not known, an empty word was not asked.
+    None is not known, an empty word was not asked. `mark` is what was checked of its landmark, in fingers or hands.
     """
 
     drill: Annotated[str, Field(max_length=60)]
@@ -42,6 +44,8 @@ class DrillDone:
     stopped: Annotated[str, Field(max_length=400)] = ""
     felt_side: SideWord | Literal[""] = ""
     felt_words: Annotated[str, Field(max_length=120)] = ""
+    mark: Annotated[float, Field(ge=0, le=MOST_MARKED)] | None = None
+    mark_side: SideWord | Literal[""] = ""
 
 
 @dataclass(frozen=True)
@@ -138,9 +142,16 @@ def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, s
         seen.add(drill.drill)
         if drill.stopped and not drill.stopped.strip():
             fields[f"drills.{index}.stopped"] = "say in a few words why"
+        if drill.mark is not None and not _has_mark(drill.drill):
+            fields[f"drills.{index}.mark"] = "has no landmark that is checked at home"
         if drill.felt and drill.felt not in sites:
             fields[f"drills.{index}.felt"] = "is not a place this product knows"
     return fields
+
+
+def _has_mark(drill: str) -> bool:
+    coaching = shipped_library().coaching.get(drill)
+    return coaching is not None and coaching.mark is not None
 
 
 def _one_too_many(record: Record, version: models.PlanVersion, done: SessionDone) -> bool:

@@ -67,15 +67,19 @@ def _around(
     return _read(told).model_dump(include=set(told))
 
 
+READ = ("drill", "side", "done_pct", "during")
+READ_OR_NONE = ("symptom", "felt", "stopped", "stands_for")
+"""What the rules read of a drill as it was told; an empty word was not asked."""
+
+
 @lru_cache(maxsize=4096)
 def _done(row: SessionDrillRow) -> core.LogEntry:
     """One drill of a session, as the core reads it; what the session tells around it is to be put in."""
-    drill, side, done_pct, during, symptom, felt, _, _, moved, stopped, stands_for, _ = row
+    told = row._asdict()
     around = {"session": "-", **_around(None, None, *UNTOLD)}
     return _read({
-        **around, "drill": drill, "side": side, "done_pct": done_pct, "during": during, "symptom": symptom or None,
-        "felt": felt or None, "moved": moved or "none",
-        "stopped": stopped or None, "stands_for": stands_for or None,
+        **around, **{name: told[name] for name in READ}, "moved": row.moved or "none",
+        **{name: told[name] or None for name in READ_OR_NONE},
     })  # fmt: skip
 
 

@@ -83,6 +83,13 @@ class SideOnSheet(SheetPart):
     pace: tuple[BeatOnSheet, ...] = ()
 
 
+class MarkOnSheet(SheetPart):
+    """A landmark that is checked at home with the hand, on the side the drill begins with."""
+
+    what: str
+    unit: Literal["fingers", "hands"]
+
+
 class SheetEntry(SheetPart):
     """Everything a sheet says about one drill.
 
@@ -115,6 +122,7 @@ class SheetEntry(SheetPart):
     care: tuple[str, ...] = ()
     beside: bool = False
     ways: tuple[str, ...] = ()
+    mark: MarkOnSheet | None = None
 
 
 class Stretch(SheetPart):
@@ -160,6 +168,7 @@ def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured, bands:
         care=care_of(library, item),
         beside=drill.beside,
         ways=drill.ways,
+        mark=MarkOnSheet(what=coaching.mark.what, unit=coaching.mark.unit) if coaching and coaching.mark else None,
         cautions=tuple(cautions),
         felt_sites=tuple(dict.fromkeys((Sites.TARGET, *drill.wrong_felt, *NEARBY_SITES, *SIGN_SITES))),
     )

@@ -5,8 +5,10 @@ import DrillPicture from '@/ui/DrillPicture.vue'
 import CallButton from './CallButton.vue'
 import ChipRow from './ChipRow.vue'
 import HowWasIt from './HowWasIt.vue'
+import MarkCheck from './MarkCheck.vue'
 import PainCells from './PainCells.vue'
 import type { Report, UseRunReturn } from './useRun'
+import { keepUnusual, unusualOn } from './unusualDay'
 import { say } from './words'
 
 export interface Ended {
@@ -14,6 +16,8 @@ export interface Ended {
   after: number
   note: string
   moved: '' | 'none' | 'up' | 'down'
+  /** by drill what was checked of its landmark */
+  marks: Record<string, number>
 }
 
 /** Right after the last drill, on one page: what was told of each, the worst pain, the pain now, a word if one likes. */
@@ -24,6 +28,7 @@ const worst = ref<number | null>(null)
 const after = ref<number | null>(null)
 const note = ref('')
 const moved = ref<Ended['moved']>('')
+const unusual = ref(unusualOn(state.value.date))
 const limit = computed(() => props.sheet.pain_limit)
 
 const rows = computed(() => props.sheet.drills.flatMap((drill, index) => {
@@ -37,12 +42,20 @@ const doneCount = computed(() => rows.value.filter(({ said }) => said !== 'out')
 const minutes = computed(() => Math.max(1, Math.round(Object.values(state.value.spent).reduce((sum, one) => sum + one, 0) / 60)))
 const MUCH = computed(() => [{ value: 'all', text: say.bit.all }, { value: 'half', text: say.bit.half }, { value: 'none', text: say.bit.notToday }])
 const MOVED = computed(() => (['none', 'down', 'up'] as const).map((value) => ({ value, text: say.bit.movedWords[value]! })))
+const DAYS = computed(() => Object.entries(say.morning.days).map(([value, text]) => ({ value: value as typeof unusual.value, text })))
+const marks = ref<Record<string, number>>({})
+const marked = computed(() => played.value.filter(({ drill, said }) => drill.mark && said !== 'out'))
 const much = ref<Record<string, string>>({})
 
 function saidOf(drill: string, index: number): string {
   const report = state.value.reports[drill]
   if (report) return report.said
   return state.value.leftOut.includes(drill) || !props.run.share(index) ? 'out' : 'none'
+}
+
+function tellUnusual(day: typeof unusual.value | ''): void {
+  unusual.value = day || 'none'
+  keepUnusual(state.value.date, unusual.value)
 }
 
 function tellBeside(drill: string, index: number, how: string): void {
@@ -72,8 +85,16 @@ function tellBeside(drill: string, index: number, how: string): void {
     <div v-if="worst !== null && worst >= 8" class="stop-box"><p><strong>{{ say.end.high }}</strong></p><CallButton :phone="sheet.clinic.phone" /></div>
     <PainCells v-model="after" :label="say.end.now" />
     <ChipRow v-if="sheet.asks_moved" v-model="moved" :label="say.end.moved" :options="MOVED" />
+    <details v-if="marked.length" class="day">
+      <summary>{{ say.marks.title }}</summary>
+      <MarkCheck v-for="row in marked" :key="row.drill.drill" :drill="row.drill" :model-value="marks[row.drill.drill] ?? null" @update:model-value="marks = { ...marks, [row.drill.drill]: $event }" />
+    </details>
+    <details class="day">
+      <summary>{{ unusual === 'none' ? say.end.unusual : say.end.wasUnusual(say.morning.days[unusual] ?? '') }}</summary>
+      <ChipRow :label="say.end.unusual" hide-label keep :options="DAYS" :model-value="unusual" @update:model-value="tellUnusual" />
+    </details>
     <label class="word"><span class="visually-hidden">{{ say.end.word }}</span><input v-model="note" maxlength="400" :placeholder="say.end.word" /></label>
-    <button type="button" class="act next big" :disabled="after === null" @click="emit('done', { worst, after: after!, note: note.trim(), moved })">{{ say.end.tell }}</button>
+    <button type="button" class="act next big" :disabled="after === null" @click="emit('done', { worst, after: after!, note: note.trim(), moved, marks })">{{ say.end.tell }}</button>
   </section>
 </template>
 
@@ -85,5 +106,6 @@ h1 { font-size: 1.9rem; }
 .rows button:disabled { cursor: default; }
 .rows :deep(img) { border: 1px solid var(--line); border-radius: 5px; }
 .big { min-height: 60px; font-size: 1.15rem; border-radius: 8px; }
+summary { min-height: 44px; display: flex; align-items: center; color: var(--river); text-decoration: underline; cursor: pointer; }
 input { font: inherit; width: 100%; min-height: 52px; padding: 0 0.7rem; border: 1px solid var(--line-strong); border-radius: 8px; background: var(--card); color: var(--ink); }
 </style>

@@ -11,7 +11,7 @@ import { takeToken } from './link'
 import { BadHour, BitPage, CallPage, CheckPage, CoursePage, DrillsPage, EndPage, fetchPages, HurtPage, MorningPage, SessionPlayer, SorePage, StoppedPage, ThanksPage, YearPage } from './pages'
 import { useOutbox, type Post } from './outbox'
 import { asKnownHere, daysBetween, isFlare, MORNINGS_BACK } from './standing'
-import { drillsTold, fine, leftOutOf, PRESSED, rowOf } from './told'
+import { drillsTold, fine, leftOutOf, PRESSED, rowOf, withMark } from './told'
 import { useRun, type Report, type UseRunReturn } from './useRun'
 import { knownClinic, useSheet } from './useSheet'
 import { say } from './words'
@@ -160,7 +160,7 @@ async function finish(ended: Ended): Promise<void> {
   const [now, played] = [run.state.value, today.value]
   if (!now || !played) return
   if (ended.moved) for (const report of Object.values(now.reports)) report.moved ??= ended.moved
-  const drills = drillsTold(played, now, run.share)
+  const drills = drillsTold(played, now, run.share).map((one) => withMark(played, one, ended.marks[one.drill]))
   const limit = played.pain_limit
   const over = (pain: number | null | undefined): boolean => limit !== null && typeof pain === 'number' && pain > limit
   thanks.value = { stirred: over(ended.worst) || drills.some((one) => over(one.during) || isFlare(played, one, now.before)) }

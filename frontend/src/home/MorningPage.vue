@@ -4,6 +4,7 @@ import type { HomeSchemas } from '@/api/client'
 import ChipRow from './ChipRow.vue'
 import PainLine from './PainLine.vue'
 import { daysBetween, later } from './standing'
+import { unusualOn } from './unusualDay'
 import { dayWords } from './week'
 import { say } from './words'
 
@@ -13,7 +14,7 @@ type Unusual = HomeSchemas['MorningIn']['unusual']
 const props = defineProps<{ date: string; sheet: HomeSchemas['HomeSheet']; /** as it was told a moment ago */ told: number | null }>()
 const emit = defineEmits<{ tell: [pain: number, unusual: Unusual]; leave: [] }>()
 const NUMBERS = Array.from({ length: 11 }, (_, n) => n)
-const unusual = ref<Unusual>('none')
+const unusual = ref<Unusual>(unusualOn(props.date))
 const DAYS = computed(() => Object.entries(say.morning.days).map(([value, text]) => ({ value: value as NonNullable<Unusual>, text })))
 const latest = computed(() => daysBetween(props.date, props.sheet.today) === 1)
 const title = computed(() => (latest.value ? say.morning.now : say.morning.past(dayWords(later(props.date, 1), props.sheet.today))))

@@ -17,7 +17,7 @@ export const fine = (before: number | null): Report => ({ said: 'fine', during: 
 export function rowOf({ drill, side }: Pick<Sheet['drills'][number], 'drill' | 'side'>, done: number, report?: Report): Told {
   return {
     drill, side, done_pct: report?.done_pct ?? done, during: report?.during ?? null, symptom: report?.symptom ?? '', felt: report?.felt ?? '',
-    felt_side: report?.felt_side ?? '', felt_words: report?.felt_words ?? '', moved: report?.moved ?? '', stopped: report?.stopped ?? '',
+    felt_side: report?.felt_side ?? '', felt_words: report?.felt_words ?? '', mark: null, mark_side: '', moved: report?.moved ?? '', stopped: report?.stopped ?? '',
   }
 }
 
@@ -34,4 +34,10 @@ export function drillsTold(sheet: Sheet, run: RunState, share: (index: number) =
 /** The titles of what was left out, as the clinic reads them. */
 export function leftOutOf(sheet: Sheet, run: RunState, told: readonly Told[]): string[] {
   return sheet.drills.filter(({ drill, rest }) => !rest && run.leftOut.includes(drill) && !told.some((one) => one.drill === drill)).map(({ title }) => title)
+}
+
+/** A drill as it is told, with what was checked of its landmark on the side it begins with. */
+export function withMark(sheet: Sheet, told: Told, mark: number | undefined): Told {
+  const drill = sheet.drills.find((one) => one.drill === told.drill)
+  return mark === undefined || !drill?.mark ? told : { ...told, mark, mark_side: drill.sides[0]?.side ?? '' }
 }

@@ -2263,7 +2263,7 @@ export interface components {
          * DrillDone
          * @description One drill of a session as it is reported, on the wire and to the action.
          *
-         *     None is not known, an empty word was not asked.
+         *     None is not known, an empty word was not asked. `mark` is what was checked of its landmark, in fingers or hands.
          */
         DrillDone: {
             /** Done Pct */
@@ -2287,6 +2287,13 @@ export interface components {
              * @default
              */
             felt_words: string;
+            /** Mark */
+            mark?: number | null;
+            /**
+             * Mark Side
+             * @default
+             */
+            mark_side: ("left" | "right" | "both") | "";
             /**
              * Moved
              * @default
@@ -2865,6 +2872,7 @@ export interface components {
              * @default
              */
             in_turn: string;
+            mark?: components["schemas"]["MarkOnSheet"] | null;
             /** Method */
             method: string;
             /** Method Name */
@@ -3207,6 +3215,19 @@ export interface components {
             /** Rest S */
             rest_s?: number | null;
             right?: components["schemas"]["OwnDose"] | null;
+        };
+        /**
+         * MarkOnSheet
+         * @description A landmark that is checked at home with the hand, on the side the drill begins with.
+         */
+        MarkOnSheet: {
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "fingers" | "hands";
+            /** What */
+            what: string;
         };
         /**
          * Me
@@ -4871,7 +4892,7 @@ export interface components {
          * SessionDrillOut
          * @description A drill of a session with its response; without one where the session was left out of the count.
          *
-         *     `stands_for` is the title of the drill it replaced elsewhere, `load` the weight, band and depth asked for.
+         *     `mark` is what was checked of its landmark on `mark_side`, `marked` the same in words. `stands_for` is the title of the drill it replaced elsewhere, `load` the weight, band and depth asked for.
          */
         SessionDrillOut: {
             /** Done Pct */
@@ -4893,6 +4914,15 @@ export interface components {
             kind: ("calm" | "stirred" | "flared" | "waiting") | null;
             /** Load */
             load: string;
+            /** Mark */
+            mark: number | null;
+            /**
+             * Mark Side
+             * @enum {string}
+             */
+            mark_side: "" | "left" | "right" | "both";
+            /** Marked */
+            marked: string;
             /** Moved */
             moved: ("none" | "up" | "down") | "";
             /**
@@ -5101,6 +5131,7 @@ export interface components {
             felt_sites: string[];
             /** Harder */
             harder: string;
+            mark?: components["schemas"]["MarkOnSheet"] | null;
             /** Method */
             method: string;
             /** Method Name */

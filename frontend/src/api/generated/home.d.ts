@@ -246,7 +246,7 @@ export interface components {
          * DrillDone
          * @description One drill of a session as it is reported, on the wire and to the action.
          *
-         *     None is not known, an empty word was not asked.
+         *     None is not known, an empty word was not asked. `mark` is what was checked of its landmark, in fingers or hands.
          */
         DrillDone: {
             /** Done Pct */
@@ -270,6 +270,13 @@ export interface components {
              * @default
              */
             felt_words: string;
+            /** Mark */
+            mark?: number | null;
+            /**
+             * Mark Side
+             * @default
+             */
+            mark_side: ("left" | "right" | "both") | "";
             /**
              * Moved
              * @default
@@ -437,6 +444,7 @@ export interface components {
              * @default
              */
             in_turn: string;
+            mark?: components["schemas"]["MarkOnSheet"] | null;
             /** Method */
             method: string;
             /** Method Name */
@@ -631,6 +639,19 @@ export interface components {
             version: number;
             /** Withheld */
             withheld: boolean;
+        };
+        /**
+         * MarkOnSheet
+         * @description A landmark that is checked at home with the hand, on the side the drill begins with.
+         */
+        MarkOnSheet: {
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "fingers" | "hands";
+            /** What */
+            what: string;
         };
         /**
          * MorningIn

@@ -154,6 +154,7 @@ export const de: Told = {
     worst: 'Stärkster Schmerz dabei', now: 'Und jetzt',
     word: 'Ein Wort an die Praxis, wenn Sie möchten', over: (n: number, limit: number) => `${n} liegt über Ihrer Grenze von ${limit}. Wenn es bis morgen früh weg ist, ist alles gut.`,
     high: 'Das ist viel. Rufen Sie heute die Praxis an.', tell: 'Der Praxis sagen', moved: 'Ist etwas im Bein oder Arm gewandert?', beside: 'Neben den Übungen gemacht',
+    unusual: 'War heute ein ungewöhnlicher Tag?', wasUnusual: (day: string) => `Heute: ${day}`,
     pick: 'Tippen Sie eine an, um zu ändern, was Sie davon gesagt haben.',
   },
   thanks: {
@@ -172,6 +173,11 @@ export const de: Told = {
   check: {
     title: 'Einmal in der Woche: Ist etwas davon neu?', why: 'Ein paar Fragen, auf die es ankommt. Jede hat eine Antwort.', yes: 'ja', no: 'nein',
     call: 'Rufen Sie heute die Praxis an.', rest: 'Machen Sie keine Übung, bis man mit Ihnen gesprochen hat.', tell: 'Der Praxis sagen',
+  },
+  marks: {
+    title: 'Prüfen, wie weit Sie kommen', ask: (title: string, what: string) => `${title}: ${what}`, more: 'eins mehr', less: 'eins weniger', none: 'nicht geprüft',
+    how: (what: string, unit: string) => `${what}: Wie viele ${unit === 'hands' ? 'Hände, eine über der anderen,' : 'Finger, nebeneinander,'} passen dazwischen?`,
+    told: (n: number, unit: string) => (n === 1 ? (unit === 'hands' ? '1 Hand' : '1 Finger') : `${n} ${unit === 'hands' ? 'Hände' : 'Finger'}`),
   },
   breaks: {
     title: 'Pausen bei der Arbeit', at: (at: string) => `Pause um ${at}`, done: 'gemacht', start: 'Anfangen', startAt: (at: string, what: string) => `Die Pause um ${at} anfangen: ${what}`, not: 'Nicht jetzt',

@@ -154,6 +154,7 @@ rest: 'Once more, to rest. Nothing is asked about it.',
 worst: 'Worst pain during it', now: 'And now',
     word: 'A word to the clinic, if you like', over: (n: number, limit: number) => `${n} is over your limit of ${limit}. If it is gone by tomorrow morning, all is well.`,
     high: 'That is a lot. Call the clinic today.', tell: 'Tell the clinic', moved: 'Did anything move along the leg or arm?', beside: 'Done beside the session',
+    unusual: 'Was today an unusual day?', wasUnusual: (day: string) => `Today: ${day}`,
     pick: 'Touch one to change what you told of it.',
   },
   thanks: {
@@ -172,6 +173,11 @@ worst: 'Worst pain during it', now: 'And now',
   check: {
     title: 'Once a week: is any of this new?', why: 'A few questions that matter. Each has one answer.', yes: 'yes', no: 'no',
     call: 'Call the clinic today.', rest: 'Do no drill until they have talked with you.', tell: 'Tell the clinic',
+  },
+  marks: {
+    title: 'Check how far you get', ask: (title: string, what: string) => `${title}: ${what}`, more: 'one more', less: 'one less', none: 'not checked',
+    how: (what: string, unit: string) => `From ${what}: how many ${unit === 'hands' ? 'hands, one above the other,' : 'fingers, side by side,'} fit between?`,
+    told: (n: number, unit: string) => (n === 1 ? (unit === 'hands' ? '1 hand' : '1 finger') : `${n} ${unit}`),
   },
   breaks: {
     title: 'Breaks at work', at: (at: string) => `Break at ${at}`, done: 'done', start: 'Start', startAt: (at: string, what: string) => `Start the break at ${at}: ${what}`, not: 'Not now',

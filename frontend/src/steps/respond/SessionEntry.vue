@@ -15,7 +15,7 @@ import DayBox from '@/ui/DayBox.vue'
 
 /** A session from the paper grid or the telephone; a correction is a new entry beside the old one. */
 type Told = Schemas['SessionDrillOut']
-interface Row extends Pick<Told, 'drill' | 'title' | 'side' | 'symptom' | 'felt' | 'felt_side' | 'felt_words' | 'moved' | 'stopped'> { felt_sites: string[]; done: string; during: string }
+interface Row extends Pick<Told, 'drill' | 'title' | 'side' | 'symptom' | 'felt' | 'felt_side' | 'felt_words' | 'mark' | 'mark_side' | 'moved' | 'stopped'> { felt_sites: string[]; done: string; during: string }
 const props = defineProps<{ visit: number; version: number; today: string; planned: Schemas['PlannedDrillOut'][]; elsewhere: string; corrects?: Schemas['SessionOut'] }>()
 const emit = defineEmits<{ saved: []; cancel: [] }>()
 const store = draftKey(`easepath:session-entry:${props.visit}:${props.corrects?.id ?? 'new'}`)
@@ -27,7 +27,7 @@ function rowsAt(there: boolean): Row[] {
   const replaced = new Set(props.planned.map((p) => p.stands_for).filter(Boolean))
   return props.planned
     .filter((p) => (there ? !replaced.has(p.drill) : !p.stands_for))
-    .map((p) => ({ drill: p.drill, title: p.title, side: p.side, felt_sites: p.felt, done: '100', during: '', symptom: '', felt: '', felt_side: '', felt_words: '', moved: '', stopped: '' }))
+    .map((p) => ({ drill: p.drill, title: p.title, side: p.side, felt_sites: p.felt, done: '100', during: '', symptom: '', felt: '', felt_side: '', felt_words: '', mark: null, mark_side: '' as const, moved: '', stopped: '' }))
 }
 const there = ref(false)
 function goThere(value: boolean): void {
@@ -39,7 +39,7 @@ function goThere(value: boolean): void {
 function fresh() {
   const old = props.corrects
   const rows: Row[] = old
-    ? old.drills.map((d) => ({ drill: d.drill, title: d.title, side: d.side, felt_sites: props.planned.find((p) => p.drill === d.drill)?.felt ?? ['target'], done: String(d.done_pct ?? ''), during: String(d.during ?? ''), symptom: d.symptom, felt: d.felt, felt_side: d.felt_side, felt_words: d.felt_words, moved: d.moved, stopped: d.stopped }))
+    ? old.drills.map((d) => ({ drill: d.drill, title: d.title, side: d.side, felt_sites: props.planned.find((p) => p.drill === d.drill)?.felt ?? ['target'], done: String(d.done_pct ?? ''), during: String(d.during ?? ''), symptom: d.symptom, felt: d.felt, felt_side: d.felt_side, felt_words: d.felt_words, mark: d.mark, mark_side: d.mark_side, moved: d.moved, stopped: d.stopped }))
     : rowsAt(false)
   return { id: newId(), date: old?.date ?? props.today, before: old?.before ?? null, after: old?.after ?? null, note: old?.note ?? '', rows }
 }
@@ -62,7 +62,7 @@ async function save(): Promise<void> {
   const body: Schemas['SessionIn'] = {
     id: form.id, version: props.corrects?.version ?? props.version, date: form.date, before: form.before, after: form.after, worst: props.corrects?.worst_said ?? null, note: form.note, at_break: props.corrects?.at_break ?? '',
     corrects: props.corrects?.id ?? null,
-    drills: form.rows.map((r) => ({ drill: r.drill, side: r.side, done_pct: number(r.done), during: number(r.during), symptom: r.symptom, felt: r.felt, felt_side: r.felt_side ?? '', felt_words: r.felt_words ?? '', moved: r.moved, stopped: r.stopped ?? '' })),
+    drills: form.rows.map((r) => ({ drill: r.drill, side: r.side, done_pct: number(r.done), during: number(r.during), symptom: r.symptom, felt: r.felt, felt_side: r.felt_side ?? '', felt_words: r.felt_words ?? '', mark: r.mark ?? null, mark_side: r.mark_side ?? '', moved: r.moved, stopped: r.stopped ?? '' })),
   }
   const found = await outcome(clinic.POST('/api/visits/{visit}/sessions', { params: { path: { visit: props.visit } }, body }))
   problem.value = found.ok ? null : found.problem
