@@ -82,12 +82,14 @@ def test_the_page_for_the_fridge_is_one_page_with_every_drill_and_every_stop(
 ) -> None:
     sheet |= {"precautions": ["You take a blood thinner: call us after a fall."], "limits": ["Not past 70 degrees."]}
     sheet["drills"] = (sheet["drills"] * 3)[:12]
+    sheet["drills"][1] = {**sheet["drills"][1], "pain_line": "Fine: effort. Not fine: any pain."}
     path = written(tmp_path, sheet, size="fridge")
     assert re.search(r"Pages:\s+1\n", run("pdfinfo", path))
     said = text_of(path)
     for words in (
         sheet["clinic"]["phone"], "Stop and call us for", "blood thinner", "Not past 70", sheet["emergencies"][1],
-        *(drill["title"].split()[0] for drill in sheet["drills"]), *(drill["sides"][0]["words"][0] for drill in sheet["drills"]),
+        "Not fine: any", *(drill["title"].split()[0] for drill in sheet["drills"]),
+        *(drill["sides"][0]["words"][0] for drill in sheet["drills"]),
     ):  # fmt: skip
         assert words in said, words
 
@@ -104,7 +106,9 @@ def test_two_drills_stand_on_a_page_and_one_in_large_print(tmp_path: Path, sheet
 
 def test_a_sheet_that_is_no_longer_in_use_says_so(tmp_path: Path, sheet: dict[str, Any]) -> None:
     for size in ("usual", "fridge"):
-        assert "no longer in use" in text_of(written(tmp_path, sheet, size=size, in_use=False))
+        old = text_of(written(tmp_path, sheet, size=size, in_use=False))
+        assert "no longer in use" in old
+        assert "tick each time" not in old
         assert "no longer in use" not in text_of(written(tmp_path, sheet, size=size))
 
 

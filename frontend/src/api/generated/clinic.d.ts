@@ -4892,7 +4892,8 @@ export interface components {
          * SessionDrillOut
          * @description A drill of a session with its response; without one where the session was left out of the count.
          *
-         *     `mark` is what was checked of its landmark on `mark_side`, `marked` the same in words. `stands_for` is the title of the drill it replaced elsewhere, `load` the weight, band and depth asked for.
+         *     `mark` is what was checked of its landmark on `mark_side`, `marked` the same in words. `stands_for` is the title of
+         *     the drill it replaced elsewhere, `load` the weight, band and depth asked for.
          */
         SessionDrillOut: {
             /** Done Pct */

@@ -159,7 +159,7 @@ async function cleared(): Promise<void> {
 </script>
 
 <template>
-  <section v-if="view && frame" aria-label="Screen">
+  <section v-if="view && frame && draft.value.value" aria-label="Screen">
     <div class="head">
       <h1>Screen</h1>
       <span class="quiet">{{ open ? `${open} to answer` : view.unanswered.includes('age') ? 'all answered but the age' : 'all answered' }}</span>
