@@ -12,6 +12,7 @@ from typing import Final
 from icalendar import Alarm, Calendar, Event, vRecur
 
 from easepath.clinic.sheet import Sheet
+from easepath.core.compose.due import is_due
 from easepath.core.knowledge import shipped_library
 from easepath.core.languages import Spoken
 from easepath.core.phrases import Phrases
@@ -68,10 +69,8 @@ def _events(phrases: Phrases, sheet: Sheet, first: dt.date, last: dt.date) -> It
 
 def sessions_on(sheet: Sheet, day: dt.date) -> int:
     """How many sessions the sheet has on a day; what is done beside them is no reason for one."""
-    week_day = (day - dt.date.fromisoformat(sheet.date)).days % 7
-    due = (
-        one.per_day for one in sheet.drills if not one.rest and not one.beside and (not one.due or one.due[week_day])
-    )
+    start = dt.date.fromisoformat(sheet.date)
+    due = (one.per_day for one in sheet.drills if not one.rest and not one.beside and is_due(one.due, start, day))
     return max(due, default=0)
 
 

@@ -8,13 +8,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
+from easepath.core.compose.due import WEEK
 from easepath.core.errors import UnknownIdError
 from easepath.core.knowledge import shipped_library
 from easepath.core.phrases import Phrases
 from easepath.core.vocabulary import SideWord
 from easepath.figure.album import Album, Wanted, album_of
 
-WEEK = range(7)
 FIGURE = re.compile(r"\b\d+(?= \w+ 10\b)")
 """The pain of 10 in a line on pain, in any language that says it so."""
 
@@ -91,11 +91,11 @@ def _side(words: Phrases, drill: dict[str, Any]) -> str:
 def _often(words: Phrases, drill: dict[str, Any], made: dt.date) -> str:
     """How often on a day, and on which days where it is not every day."""
     times, per_week = words.say("times-a-day", n=drill["per_day"]), drill["days_per_week"]
-    if per_week >= len(WEEK):
+    if per_week >= WEEK:
         return f"{times}, {words.say('every-day')}"
     if drill["beside"] or not drill["due"]:
         return f"{times}, {words.say('days-a-week', n=per_week)}"
-    due = [made + dt.timedelta(days=n) for n in WEEK if drill["due"][n]]
+    due = [made + dt.timedelta(days=n) for n in range(WEEK) if drill["due"][n]]
     names = [words.weekday(day) for day in sorted(due, key=dt.date.weekday)]
     return f"{times}, {words.say('on-days', days=words.all_of(names))}"
 

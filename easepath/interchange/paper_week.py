@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
+from easepath.core.compose.due import WEEK, is_due
 from easepath.core.phrases import Phrases
 
 NAMED_TIMES: dict[int, tuple[str, ...]] = {
@@ -40,7 +41,7 @@ def week_of(
 
     Up to and with `rest_until` nothing is due.
     """
-    days = [first + dt.timedelta(days=n) for n in range(7)]
+    days = [first + dt.timedelta(days=n) for n in range(WEEK)]
     in_session = [drill for drill in drills if not drill["beside"]] or list(drills)
     return Week(
         title=words.say("paper-week", first=words.date(days[0]), last=words.date(days[-1])),
@@ -54,12 +55,7 @@ def week_of(
 def _is_day(drills: Sequence[dict[str, Any]], made: dt.date, day: dt.date, rest_until: dt.date | None) -> bool:
     """Whether anything is due on a day, once the rest is over."""
     rests = rest_until is not None and day <= rest_until
-    return not rests and any(is_due(drill, made, day) for drill in drills)
-
-
-def is_due(drill: dict[str, Any], made: dt.date, day: dt.date) -> bool:
-    """Whether a drill is due on a day."""
-    return not drill["due"] or bool(drill["due"][(day - made).days % 7])
+    return not rests and any(is_due(drill["due"], made, day) for drill in drills)
 
 
 def _times(words: Phrases, per_day: int) -> tuple[str, ...]:

@@ -56,7 +56,7 @@ def sheet_context(
     return {
         "say": {name.replace("-", "_"): spoken.say(one.text) for name, one in phrases.library.phrases.items()},
         "language": spoken.id, "unread": spoken.unread,
-        "sheet": sheet, "drills": drills, "paper": paper, "size": size, "link": link,
+        "sheet": sheet, "drills": drills, "paper": paper, "size": size,
         "there": _there(phrases, sheet["elsewhere"], made, pain),
         "title": phrases.say("paper-title", name=sheet["first_name"]),
         "short_title": phrases.say("paper-short-title", name=sheet["first_name"]),

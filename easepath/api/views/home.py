@@ -204,8 +204,8 @@ def session_lines(record: Record) -> list[SessionOut]:
 
 def _marked(library: Library, row: SessionDrillRow) -> str:
     """What a client checked of a drill's landmark: "seat to heel: 3 fingers, left"; empty where nothing was checked."""
-    coaching = library.coaching.get(row.drill)
-    if row.mark is None or coaching is None or coaching.mark is None:
+    mark = library.mark(row.drill)
+    if row.mark is None or mark is None:
         return ""
     side = f", {row.mark_side}" if row.mark_side in SIDES else ""
-    return f"{coaching.mark.what}: {row.mark:g} {coaching.mark.unit}{side}"
+    return f"{mark.what}: {row.mark:g} {mark.unit}{side}"

@@ -129,7 +129,7 @@ def _planned_sides(version: models.PlanVersion) -> dict[str, str]:
 def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, str]:
     """One row for each planned drill, and no other."""
     planned = _planned_sides(version)
-    sites, fields, seen = shipped_library().sites, dict[str, str](), set[str]()
+    library, fields, seen = shipped_library(), dict[str, str](), set[str]()
     if not 1 <= len(done.drills) <= MOST_ROWS:
         fields["drills"] = f"a session has 1 to {MOST_ROWS} drills"
     for index, drill in enumerate(done.drills[:MOST_ROWS]):
@@ -142,16 +142,11 @@ def _drill_faults(version: models.PlanVersion, done: SessionDone) -> dict[str, s
         seen.add(drill.drill)
         if drill.stopped and not drill.stopped.strip():
             fields[f"drills.{index}.stopped"] = "say in a few words why"
-        if drill.mark is not None and not _has_mark(drill.drill):
+        if drill.mark is not None and library.mark(drill.drill) is None:
             fields[f"drills.{index}.mark"] = "has no landmark that is checked at home"
-        if drill.felt and drill.felt not in sites:
+        if drill.felt and drill.felt not in library.sites:
             fields[f"drills.{index}.felt"] = "is not a place this product knows"
     return fields
-
-
-def _has_mark(drill: str) -> bool:
-    coaching = shipped_library().coaching.get(drill)
-    return coaching is not None and coaching.mark is not None
 
 
 def _one_too_many(record: Record, version: models.PlanVersion, done: SessionDone) -> bool:

@@ -168,10 +168,15 @@ def sheet_entry(matcher: Matcher, item: Prescription, pictured: Pictured, bands:
         care=care_of(library, item),
         beside=drill.beside,
         ways=drill.ways,
-        mark=MarkOnSheet(what=coaching.mark.what, unit=coaching.mark.unit) if coaching and coaching.mark else None,
+        mark=_mark(library, drill.id),
         cautions=tuple(cautions),
         felt_sites=tuple(dict.fromkeys((Sites.TARGET, *drill.wrong_felt, *NEARBY_SITES, *SIGN_SITES))),
     )
+
+
+def _mark(library: Library, drill: str) -> MarkOnSheet | None:
+    mark = library.mark(drill)
+    return None if mark is None else MarkOnSheet(what=mark.what, unit=mark.unit)
 
 
 def side_words(item: Prescription, side: SideDose, bands: Bands | None = None) -> str:

@@ -111,6 +111,11 @@ class Library:
         wording = self.wording.get(drill)
         return wording.title if wording else self.drill(drill).name
 
+    def mark(self, drill: str) -> models.Mark | None:
+        """The landmark of a drill that is checked at home with the hand; None for one without."""
+        coaching = self.coaching.get(drill)
+        return None if coaching is None else coaching.mark
+
     def number(self, rule: str, name: str) -> int | float:
         """A number an adjusting rule reads; the knowledge is checked to have every one the rules read."""
         return self.rules[rule].numbers[name]

@@ -8,7 +8,7 @@ import HowWasIt from './HowWasIt.vue'
 import MarkCheck from './MarkCheck.vue'
 import PainCells from './PainCells.vue'
 import type { Report, UseRunReturn } from './useRun'
-import { keepUnusual, unusualOn } from './unusualDay'
+import { keepUnusual, unusualDays, unusualOn, type Unusual } from './unusualDay'
 import { say } from './words'
 
 export interface Ended {
@@ -42,7 +42,6 @@ const doneCount = computed(() => rows.value.filter(({ said }) => said !== 'out')
 const minutes = computed(() => Math.max(1, Math.round(Object.values(state.value.spent).reduce((sum, one) => sum + one, 0) / 60)))
 const MUCH = computed(() => [{ value: 'all', text: say.bit.all }, { value: 'half', text: say.bit.half }, { value: 'none', text: say.bit.notToday }])
 const MOVED = computed(() => (['none', 'down', 'up'] as const).map((value) => ({ value, text: say.bit.movedWords[value]! })))
-const DAYS = computed(() => Object.entries(say.morning.days).map(([value, text]) => ({ value: value as typeof unusual.value, text })))
 const marks = ref<Record<string, number>>({})
 const marked = computed(() => played.value.filter(({ drill, said }) => drill.mark && said !== 'out'))
 const much = ref<Record<string, string>>({})
@@ -53,7 +52,7 @@ function saidOf(drill: string, index: number): string {
   return state.value.leftOut.includes(drill) || !props.run.share(index) ? 'out' : 'none'
 }
 
-function tellUnusual(day: typeof unusual.value | ''): void {
+function tellUnusual(day: Unusual | ''): void {
   unusual.value = day || 'none'
   keepUnusual(state.value.date, unusual.value)
 }
@@ -91,7 +90,7 @@ function tellBeside(drill: string, index: number, how: string): void {
     </details>
     <details class="day">
       <summary>{{ unusual === 'none' ? say.end.unusual : say.end.wasUnusual(say.morning.days[unusual] ?? '') }}</summary>
-      <ChipRow :label="say.end.unusual" hide-label keep :options="DAYS" :model-value="unusual" @update:model-value="tellUnusual" />
+      <ChipRow :label="say.end.unusual" hide-label keep :options="unusualDays()" :model-value="unusual" @update:model-value="tellUnusual" />
     </details>
     <label class="word"><span class="visually-hidden">{{ say.end.word }}</span><input v-model="note" maxlength="400" :placeholder="say.end.word" /></label>
     <button type="button" class="act next big" :disabled="after === null" @click="emit('done', { worst, after: after!, note: note.trim(), moved, marks })">{{ say.end.tell }}</button>

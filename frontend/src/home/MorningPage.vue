@@ -4,25 +4,22 @@ import type { HomeSchemas } from '@/api/client'
 import ChipRow from './ChipRow.vue'
 import PainLine from './PainLine.vue'
 import { daysBetween, later } from './standing'
-import { unusualOn } from './unusualDay'
+import { unusualDays, unusualOn, type Unusual } from './unusualDay'
 import { dayWords } from './week'
 import { say } from './words'
-
-type Unusual = HomeSchemas['MorningIn']['unusual']
 
 /** One question, one tap. What was told can be changed by another tap; whether the day was unusual may be added. */
 const props = defineProps<{ date: string; sheet: HomeSchemas['HomeSheet']; /** as it was told a moment ago */ told: number | null }>()
 const emit = defineEmits<{ tell: [pain: number, unusual: Unusual]; leave: [] }>()
 const NUMBERS = Array.from({ length: 11 }, (_, n) => n)
 const unusual = ref<Unusual>(unusualOn(props.date))
-const DAYS = computed(() => Object.entries(say.morning.days).map(([value, text]) => ({ value: value as NonNullable<Unusual>, text })))
 const latest = computed(() => daysBetween(props.date, props.sheet.today) === 1)
 const title = computed(() => (latest.value ? say.morning.now : say.morning.past(dayWords(later(props.date, 1), props.sheet.today))))
 const before = computed(() => props.sheet.days.filter(({ date, morning }) => date < props.date && morning !== null).at(-1)?.morning ?? null)
 const mornings = computed(() => props.sheet.days.map(({ date, morning: pain }) => ({ date, pain })))
 
-function add(day: string): void {
-  unusual.value = (day || 'none') as Unusual
+function add(day: Unusual | ''): void {
+  unusual.value = day || 'none'
   if (props.told !== null) emit('tell', props.told, unusual.value)
 }
 </script>
@@ -37,7 +34,7 @@ function add(day: string): void {
     <p class="ends quiet" aria-hidden="true"><span>{{ say.morning.none }}</span><span>{{ say.morning.most }}</span></p>
     <p role="status">{{ told === null ? say.morning.once : say.morning.told(told) }}</p>
     <template v-if="told !== null">
-      <ChipRow :label="say.morning.unusual" :options="DAYS" :model-value="unusual ?? 'none'" keep @update:model-value="add" />
+      <ChipRow :label="say.morning.unusual" :options="unusualDays()" :model-value="unusual" keep @update:model-value="add" />
       <button type="button" class="act next big" @click="emit('leave')">{{ say.morning.go }}</button>
     </template>
     <PainLine :title="say.course.mornings" :days="mornings" />

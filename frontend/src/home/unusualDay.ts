@@ -1,8 +1,12 @@
 import type { HomeSchemas } from '@/api/client'
+import { say } from './words'
 
-type Unusual = NonNullable<HomeSchemas['MorningIn']['unusual']>
+export type Unusual = NonNullable<HomeSchemas['MorningIn']['unusual']>
 
 const STORE = 'easepath:unusual'
+
+/** The kinds of day that are offered, in words. */
+export const unusualDays = (): { value: Unusual; text: string }[] => Object.entries(say.morning.days).map(([value, text]) => ({ value: value as Unusual, text }))
 
 /** Keep on this phone that a day was unusual, until its morning after is told. */
 export function keepUnusual(date: string, day: Unusual | ''): void {

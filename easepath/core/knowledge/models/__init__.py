@@ -16,7 +16,7 @@ from easepath.core.knowledge.models.client_words import (
     WiderSign,
 )  # fmt: skip
 from easepath.core.knowledge.models.condition import Condition, Gates, PassCondition, Stage
-from easepath.core.knowledge.models.drill import Coaching, Dose, DoseRange, Drill
+from easepath.core.knowledge.models.drill import Coaching, Dose, DoseRange, Drill, Mark
 from easepath.core.knowledge.models.factor import (
     LIMIT,
     Effect,
@@ -80,6 +80,7 @@ __all__ = [
     "HomeRule",
     "Language",
     "LimitLine",
+    "Mark",
     "Measure",
     "Method",
     "MethodDose",
