@@ -8,7 +8,7 @@ from typing import Any
 
 import pytest
 from django.test import Client as Browser
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Route, expect
 
 from easepath.clinic.models import PlanVersion
 from easepath.core.knowledge import shipped_library
@@ -360,6 +360,29 @@ def test_two_people_who_change_one_plan_read_what_the_other_did(
     box.get_by_role("button", name="Take theirs").click()
     expect(session_titles(page)).to_have_text([TITLE("pelvic-tilt"), TITLE("bridge-half")])
     other.close()
+
+
+def test_the_sheet_takes_no_change_before_it_is_read(plan: Callable[[str], None], page: Page) -> None:
+    plan("low-back-stiff")
+    put(page, "pelvic-tilt")
+    saved(page)
+    go(page, "Story")
+    held: list[Route] = []
+
+    def hold(route: Route) -> None:
+        held.append(route)
+
+    page.route("**/api/visits/*/plan", hold)
+    page.get_by_role("navigation", name="Steps of the visit").get_by_role("link", name=re.compile("^Plan")).click()
+    page.wait_for_timeout(300)
+    expect(session_titles(page)).to_have_count(0)  # what is not read yet takes no change: it would be lost
+    for one in held:
+        one.continue_()
+    page.unroute("**/api/visits/*/plan")
+    row(page, 0).locator(".name").click()
+    row(page, 0).get_by_role("button", name="Take it off").click()
+    expect(session_titles(page)).to_have_count(0)
+    saved(page)
 
 
 def test_an_effort_cap_is_lifted_with_its_reason_in_one_act(plan: Callable[..., None], page: Page) -> None:

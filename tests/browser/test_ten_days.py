@@ -21,6 +21,7 @@ PHONE = {"width": 390, "height": 844}
 OFFLINE = range(2, 8)  # days 3 to 8
 STOP_DAY, SLEEP_DAY, NEW_VERSION_DAY = 4, 5, 6
 KEPT = re.compile("kept on this phone")
+CLINIC = "**/home/api/**"
 
 
 def twice_a_day(hanne: User, complaint: Complaint) -> int:
@@ -41,7 +42,9 @@ def on_day(page: Page, settings: Any, n: int, *, offline: bool) -> None:
     settings.FROZEN_TODAY = day
     page.clock.set_system_time(dt.datetime.combine(day, dt.time(8)))
     page.context.set_offline(offline)
-    if offline:
+    page.unroute(CLINIC)
+    if offline:  # what the page itself asks is cut off as well: under load the browser's switch lets a request through
+        page.route(CLINIC, lambda route: route.abort("internetdisconnected"))
         page.reload()
     else:  # what was kept is sent first, then the sheet is read
         with page.expect_response(lambda answer: answer.url.endswith("/sheet") and answer.ok):

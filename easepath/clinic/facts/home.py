@@ -52,10 +52,16 @@ def log_entries(record: Record) -> tuple[core.LogEntry, ...]:
     entries: list[core.LogEntry] = []
     for session in sessions:
         morning = morning_of(session, dates[session.date]) or UNTOLD
-        around = _around(session.before, session.after, *morning)
-        shared = {"date": session.date, "session": session.id.hex, **around}
-        entries += [_done(row).with_known(shared) for row in session.drills]
+        own = {"date": session.date, "session": session.id.hex}
+        entries += [told.with_known(own) for told in _told(session.drills, session.before, session.after, *morning)]
     return tuple(entries)
+
+
+@lru_cache(maxsize=1024)
+def _told(drills: tuple[SessionDrillRow, ...], *around: Any) -> tuple[core.LogEntry, ...]:
+    """The drills of a session with what it tells around them; its day and its identity are to be put in."""
+    shared = _around(*around)
+    return tuple(_done(row).with_known(shared) for row in drills)
 
 
 @lru_cache(maxsize=4096)

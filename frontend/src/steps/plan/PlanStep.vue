@@ -94,8 +94,9 @@ const choices = useChoices(visit.value, async () => {
   return found.ok ? { ok: true, data: found.data.choices } : found
 }, renew)
 const route = useRoute()
+const reload = () => Promise.all([draft.reload(), choices.reload()])
 onMounted(async () => {
-  await Promise.all([draft.reload(), choices.reload()])
+  await reload()
   // whoever comes from Try with a drill finds it open
   if (typeof route.query.drill === 'string') opened.value = drills.value.findIndex((one) => one.drill === route.query.drill)
 })
@@ -178,7 +179,7 @@ function step(by: number): void {
 
 <template>
   <ConfigProvider :theme="{ token: { controlHeight: 36, fontSize: 15 } }">
-    <section v-if="view && frame" ref="panel" aria-label="Plan" class="plan">
+    <section v-if="view && frame && draft.value.value && choices.value.value" ref="panel" aria-label="Plan" class="plan">
       <div class="main">
         <div class="head">
           <h1><span v-if="title !== 'Plan'" class="visually-hidden">Plan: </span>{{ title }}</h1>
@@ -197,9 +198,9 @@ function step(by: number): void {
         </template>
         <p class="visually-hidden" role="status">{{ said }}</p>
 
-        <ChoicesPage v-if="page === 'needs' && choices.value.value" :visit="visit" :needs="view.needs" :choices="choices.value.value" :overrides="view.choices.overrides" :titles="titles" :fields="choices.fields.value" :may="may" @changed="renew" @choose="(values) => Object.assign(choices.value.value!, values)" />
+        <ChoicesPage v-if="page === 'needs'" :visit="visit" :needs="view.needs" :choices="choices.value.value" :overrides="view.choices.overrides" :titles="titles" :fields="choices.fields.value" :may="may" @changed="renew" @choose="(values) => Object.assign(choices.value.value!, values)" />
         <template v-else>
-          <StageQuestion v-if="view.stages.length" :stages="view.stages" :stage="draft.value.value?.stage ?? view.stage" :asked="view.stage_asked" :fixed="view.stage_fixed || !mayPlan" @stage="setStage" />
+          <StageQuestion v-if="view.stages.length" :stages="view.stages" :stage="draft.value.value.stage ?? view.stage" :asked="view.stage_asked" :fixed="view.stage_fixed || !mayPlan" @stage="setStage" />
           <p v-if="remaking" class="small quiet">The session is being made for this stage.</p>
           <LengthChoice :lengths="lengths" :present="rows" :may="may" @take="hand.take($event.drills)" @ask="asked = $event" />
           <div v-if="left" class="first small" role="status"><strong>{{ left.name }} is taken.</strong> <template v-if="!left.said.length">Nothing had to be changed for this client.</template><ul v-else><li v-for="line in left.said" :key="line">{{ line }}</li></ul></div>
@@ -242,7 +243,7 @@ function step(by: number): void {
         </template>
       </ReasonPanel>
     </section>
-    <CannotRead v-else :problem="draft.problem.value" @again="draft.reload" />
+    <CannotRead v-else :problem="draft.problem.value ?? choices.problem.value" @again="reload" />
   </ConfigProvider>
 </template>
 
