@@ -17,6 +17,7 @@ from easepath.core.ids import ClientLines
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import Place, SideWord, place_word, side_word
 from easepath.figure.album import album_of
+from easepath.figure.build import USUAL, BuildName, build_named
 
 PLANNED: Final = ("drill", "side", "method", "step", "place", "rest", "names", "manner")
 """What a sheet tells of how a drill is planned."""
@@ -104,7 +105,7 @@ def sheet_of(version: models.PlanVersion, drills: Iterable[models.PlanDrill] | N
     `drills` are those of a version that is not written yet.
     """
     complaint = version.complaint
-    clinic = complaint.client.clinic
+    clinic, figure = complaint.client.clinic, figure_of(complaint.client)
     rows = version.drills.all() if drills is None else drills
     return Sheet(
         version=version.number,
@@ -123,19 +124,19 @@ def sheet_of(version: models.PlanVersion, drills: Iterable[models.PlanDrill] | N
         difference=version.difference,
         desk=version.desk,
         overridden=version.overridden,
-        drills=_in_rounds([_drill(row) for row in rows], stored_groups(version.groups)),
+        drills=_in_rounds([_drill(row, figure) for row in rows], stored_groups(version.groups)),
         groups=stored_groups(version.groups),
         emergencies=tuple(shipped_library().emergencies),
         emergency_line=shipped_library().client_lines[ClientLines.EMERGENCY].text,
-        elsewhere=_elsewhere(version.elsewhere),
+        elsewhere=_elsewhere(version.elsewhere, figure),
     )
 
 
-def _elsewhere(kept: dict[str, Any] | None) -> ElsewhereSheet | None:
+def _elsewhere(kept: dict[str, Any] | None, figure: BuildName) -> ElsewhereSheet | None:
     """The session at the second set of places as it was kept; None without one, or where nothing can be done there."""
     if kept is None or not kept["drills"]:
         return None
-    drills = [_told(row, row["prescription"]) for row in kept["drills"]]
+    drills = [_told(row, row["prescription"], figure) for row in kept["drills"]]
     return ElsewhereSheet(
         name=kept["name"], seconds=kept["seconds"], timeline=kept["timeline"], have_ready=kept["have_ready"],
         left_out=kept["left_out"], drills=_in_rounds(drills, stored_groups(kept["groups"])),
@@ -163,23 +164,28 @@ def _in_rounds(drills: list[HomeDrill], groups: tuple[DrillGroup, ...]) -> tuple
     )  # fmt: skip
 
 
-def _drill(row: models.PlanDrill) -> HomeDrill:
-    return _told({name: getattr(row, name) for name in PLANNED}, row.prescription)
+def _drill(row: models.PlanDrill, figure: BuildName) -> HomeDrill:
+    return _told({name: getattr(row, name) for name in PLANNED}, row.prescription, figure)
 
 
-def _told(planned: dict[str, Any], prescription: dict[str, Any]) -> HomeDrill:
+def _told(planned: dict[str, Any], prescription: dict[str, Any], figure: BuildName) -> HomeDrill:
     library, told = shipped_library(), dict(prescription)
     told["changed"] = tuple(client_sentence(library, text) for text in told.get("changed", ()))
     return HomeDrill(
         drill=planned["drill"], side=side_word(planned["side"]), method=planned["method"], step=planned["step"],
-        place=place_word(planned["place"]), picture=picture_of(planned["drill"]), rest=planned["rest"],
+        place=place_word(planned["place"]), picture=picture_of(planned["drill"], figure), rest=planned["rest"],
         names=planned["names"], stands_for=planned.get("stands_for", ""),
         better_first=len(told["sides"]) > 1 and (planned["manner"] or {}).get("first") == "better",
         due=days_due(told["days_per_week"]), **told,
     )  # fmt: skip
 
 
-def picture_of(drill: str) -> str:
+def figure_of(client: models.Client) -> BuildName:
+    """The body in a client's pictures: the record's own choice, else the clinic's."""
+    return build_named(client.figure or client.clinic.figure)
+
+
+def picture_of(drill: str, figure: BuildName = USUAL) -> str:
     """The name of a drill's pictures; empty for one the library does not have any more, which has words alone."""
     library = shipped_library()
-    return album_of(library).name(drill) if drill in library.drills else ""
+    return album_of(library).name(drill, figure) if drill in library.drills else ""

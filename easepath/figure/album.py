@@ -14,6 +14,7 @@ from easepath.core.errors import UnknownIdError
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Drawing, Drill, Measure
 from easepath.core.vocabulary import Place, SideWord
+from easepath.figure.build import BUILDS, USUAL, BuildName
 from easepath.figure.frame import STROKES, WIDTH, Look, trimmed
 from easepath.figure.hand_scene import HandScene
 from easepath.figure.motion import beats_of
@@ -38,6 +39,7 @@ class Wanted:
     place: Place | None = None
     size: str = "medium"
     style: str = "screen"
+    build: BuildName = USUAL
 
 
 class Album:
@@ -45,23 +47,31 @@ class Album:
 
     def __init__(self, library: Library) -> None:
         self.library = library
-        self._names: dict[str, str] = {}
+        self._names: dict[tuple[str, BuildName], str] = {}
         self._scenes: dict[tuple[str, str | None], Scene | HandScene] = {}
         self.svg = lru_cache(maxsize=4096)(self._svg)
         self.alt = lru_cache(maxsize=4096)(self._alt)
 
-    def name(self, drill: str) -> str:
+    def name(self, drill: str, build: BuildName = USUAL) -> str:
         """The name of a drill's pictures as they are drawn now; raises UnknownIdError for a drill it does not have.
 
-        Its id, and a hash of its facts, its figure and the drawing code.
+        Its id, and a hash of its facts, its figure, the body and the drawing code.
         """
-        if drill not in self._names:
-            self._names[drill] = f"{drill}.{self._hash(drill)}"
-        return self._names[drill]
+        if (drill, build) not in self._names:
+            self._names[drill, build] = f"{drill}.{self._hash(drill, build)}"
+        return self._names[drill, build]
 
-    def _hash(self, drill: str) -> str:
+    def build_of(self, name: str) -> BuildName:
+        """The body that pictures of this name show; raises UnknownIdError for a name that no drill has now."""
+        drill = name.rpartition(".")[0]
+        found: BuildName | None = next((build for build in BUILDS if self.name(drill, build) == name), None)
+        if found is None:
+            raise UnknownIdError("picture", name)
+        return found
+
+    def _hash(self, drill: str, build: BuildName) -> str:
         parts = [*self._subject(drill), *self.library.stances.values()]
-        digest = hashlib.sha256(code_version(HERE).encode())
+        digest = hashlib.sha256(f"{code_version(HERE)} {build}".encode())
         for part in parts:
             digest.update(part.model_dump_json().encode())
         return digest.hexdigest()[:12]
@@ -110,7 +120,7 @@ class Album:
     def _svg(self, wanted: Wanted) -> str:
         """The picture, of a one-sided drill without a side the right one; raises UnknownIdError for unknown words."""
         scene, pose, side = self._checked(wanted)
-        return picture(scene, pose, Look(side, wanted.size, wanted.style))
+        return picture(scene, pose, Look(side, wanted.size, wanted.style, wanted.build))
 
     def words(self, drill: str, side: SideWord, place: Place) -> str:
         """The text in place of a drill's end position on a side at a place."""
@@ -126,7 +136,7 @@ class Album:
         if wanted.drill.startswith(TEST):
             raise UnknownIdError("moving picture", wanted.drill)
         scene, _, side = self._checked(wanted)
-        look = Look(side, wanted.size, wanted.style)
+        look = Look(side, wanted.size, wanted.style, wanted.build)
         steps, (top, height) = flipbook(scene, look), trimmed(scene, look)
         beats = beats_of(scene.drill, len(steps))
         return {

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from math import hypot
 from typing import cast
 
@@ -14,7 +15,9 @@ from easepath.figure.skeleton import Skeleton, landmark
 from easepath.figure.vectors import Vec, scale, unit
 
 
-def arrow_drawn(scene: AnyScene, camera: Camera, sheet: Sheet, tints: dict[str, str], stroke: float, name: str) -> str:
+def arrow_drawn(
+    scene: AnyScene, camera: Camera, sheet: Sheet, tints: Mapping[str, str], stroke: float, name: str
+) -> str:
     """The SVG of the arrow at a position; empty where nothing moves."""
     spots = arrow_spots(scene, camera, name)
     if spots is None:

@@ -20,6 +20,7 @@ VIEWS: dict[str, tuple[float, float]] = {
     "side-above": (0.0, 36.0),
     "side-high": (0.0, 52.0),
     "end-above": (-62.0, 26.0),
+    "feet-above": (62.0, 22.0),
     "hand": (200.0, 24.0),
     "hand-side": (180.0, 4.0),
     "hand-top": (180.0, 62.0),

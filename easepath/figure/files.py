@@ -7,6 +7,7 @@ import os
 import re
 import tempfile
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 from typing import Final
 
@@ -31,24 +32,24 @@ class PictureFiles:
     def still(self, name: str, wanted: Wanted) -> Path:
         """The SVG file of a picture, drawn where it was not yet; raises UnknownIdError for what is not there."""
         words = (wanted.side, wanted.pose, wanted.place or "any", wanted.size, wanted.style)
-        return self._file(name, words, ".svg", wanted, lambda: self.album.svg(wanted))
+        return self._file(name, words, ".svg", wanted, self.album.svg)
 
     def film(self, name: str, wanted: Wanted) -> Path:
         """The JSON file of a moving picture; raises UnknownIdError for what is not there."""
 
-        def draw() -> str:
+        def draw(wanted: Wanted) -> str:
             return json.dumps(self.album.motion(wanted), ensure_ascii=False)
 
         return self._file(name, (wanted.side, wanted.place or "any"), ".json", wanted, draw)
 
-    def _file(self, name: str, words: tuple[str, ...], ending: str, wanted: Wanted, draw: Callable[[], str]) -> Path:
+    def _file(
+        self, name: str, words: tuple[str, ...], ending: str, wanted: Wanted, draw: Callable[[Wanted], str]
+    ) -> Path:
         if not NAME.fullmatch(name) or not all(WORD.fullmatch(word) for word in words):
             raise UnknownIdError("picture", name)
         path = self.folder / name / ("_".join(words) + ending)
         if not path.exists():
-            if name != self.album.name(wanted.drill):
-                raise UnknownIdError("picture", name)
-            _write(path, draw())
+            _write(path, draw(replace(wanted, build=self.album.build_of(name))))
         return path
 
 

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from weakref import WeakKeyDictionary
 
 from easepath.core.vocabulary import SideWord
 from easepath.figure.arrow import arrow_spots
+from easepath.figure.build import USUAL, BuildName
 from easepath.figure.camera import Camera
 from easepath.figure.outline import Box, Sheet, box_of
+from easepath.figure.palette import tints_of
 from easepath.figure.props import BEHIND
 from easepath.figure.scene import AnyBody, AnyScene
 
@@ -23,11 +26,17 @@ STROKES = {"small": 3.0, "medium": 2.1, "large": 1.5}
 
 @dataclass(frozen=True)
 class Look:
-    """How a picture is drawn: the side drilled, the size it is shown at, colour or black-and-white."""
+    """How a picture is drawn: the side drilled, the size it is shown at, colour or black-and-white, and the body."""
 
     side: SideWord = "right"
     size: str = "medium"
     style: str = "screen"
+    build: BuildName = USUAL
+
+    @property
+    def tints(self) -> Mapping[str, str]:
+        """The colours of everything in it."""
+        return tints_of(self.style, self.build)
 
 
 def framed(scene: AnyScene, look: Look) -> tuple[Camera, Sheet]:

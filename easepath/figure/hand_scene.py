@@ -8,6 +8,7 @@ from functools import cached_property
 
 from easepath.core.knowledge import models
 from easepath.core.knowledge.models.figure import Grip
+from easepath.figure.build import USUAL, BuildName
 from easepath.figure.camera import Camera
 from easepath.figure.dressed import Piece
 from easepath.figure.hand import HandBody, between_grips, hand_pieces, helper_hand, posed
@@ -65,8 +66,10 @@ class HandScene:
     def _has(self, kind: str) -> bool:
         return any(prop.kind == kind for prop in self.figure.props)
 
-    def pieces(self, found: HandBody, name: str, camera: Camera, *, drilled: bool) -> Iterator[Piece]:
-        """Every piece at a position."""
+    def pieces(
+        self, found: HandBody, name: str, camera: Camera, *, drilled: bool, build: BuildName = USUAL
+    ) -> Iterator[Piece]:
+        """Every piece at a position; a hand is drawn alike for every body."""
         yield from hand_pieces(found, camera, drilled=drilled)
         for prop in self.figure.props:
             if prop.poses and name not in prop.poses:

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
+from easepath.figure.build import BUILDS, BuildName
+
 SCREEN = {
     "ink": "#1C2A31", "skin": "#F3E7D6", "skin-far": "#DCCBB4", "shirt": "#CFE1E3", "sleeve": "#CFE1E3",
     "sleeve-far": "#AFC9CD", "shorts": "#47747D", "shorts-far": "#2C525C", "hair": "#55656C", "cuff": "#1E5A68",
@@ -17,3 +21,8 @@ PRINT = {
     "metal": "#333333", "word": "#000000", "card": "#FFFFFF",
 }  # fmt: skip
 STYLES = {"screen": SCREEN, "print": PRINT}
+
+
+def tints_of(style: str, build: BuildName) -> Mapping[str, str]:
+    """The tints of a style for a body; on paper all are drawn alike. Raises KeyError for a style there is not."""
+    return {**STYLES[style], **BUILDS[build].tints} if style == "screen" else STYLES[style]

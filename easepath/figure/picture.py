@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from math import hypot
 
 from easepath.figure.arrow import arrow_drawn
+from easepath.figure.breath import breath_lines
 from easepath.figure.camera import VIEWS, Camera
 from easepath.figure.dressed import Piece, body_pieces
 from easepath.figure.felt import patch_eggs, patches_of
@@ -13,7 +14,7 @@ from easepath.figure.frame import HEIGHT, INSET, LABEL, STROKES, WIDTH, Look, fr
 from easepath.figure.hand import HandBody, hand_patch
 from easepath.figure.hand_scene import HandScene
 from easepath.figure.outline import Area, Line, Sheet, box_of, hull
-from easepath.figure.palette import STYLES
+from easepath.figure.props import prop_pieces, worn
 from easepath.figure.rings import rings
 from easepath.figure.scene import AnyBody, AnyScene, Scene
 from easepath.figure.shape import Egg
@@ -51,17 +52,20 @@ def _svg(inside: str) -> str:
 def _position(
     scene: AnyScene, found: AnyBody, name: str, camera: Camera, sheet: Sheet, look: Look, arrow_at: str = ""
 ) -> str:
-    tints, stroke = STYLES[look.style], STROKES[look.size]
+    tints, stroke = look.tints, STROKES[look.size]
     drilled = scene.drill.sides == "each"
-    pieces = [*scene.pieces(found, name, camera, drilled=drilled)]
+    pieces = [*scene.pieces(found, name, camera, drilled=drilled, build=look.build)]
     pieces.sort(key=lambda piece: piece.depth)
     plain = look.style == "print"
     out = [_ground(scene, camera, sheet, tints)]
     out += [_drawn(piece, sheet, tints, stroke, plain=plain) for piece in pieces]
     out += _patches(scene, found, camera, sheet, look)
-    out.append(arrow_drawn(scene, camera, sheet, tints, stroke, arrow_at or name))
+    if scene.figure.breath and isinstance(scene, Scene):
+        out += breath_lines(scene.figure.breath, found, camera, sheet, look)
+    if not (scene.figure.breath and scene.figure.moves.press):  # the breath's own lines say it
+        out.append(arrow_drawn(scene, camera, sheet, tints, stroke, arrow_at or name))
     if scene.figure.inset and isinstance(scene, Scene):
-        out.append(_inset(scene, found, look))
+        out.append(_inset(scene, found, name, look))
     if isinstance(scene, Scene):
         out += rings(scene, found, camera, sheet, look)
     if drilled:
@@ -69,11 +73,13 @@ def _position(
     return "".join(out)
 
 
-def _inset(scene: Scene, found: AnyBody, look: Look) -> str:
-    """The same position from the view that shows what the first hides, small, in an upper corner."""
-    tints = STYLES[look.style]
+def _inset(scene: Scene, found: AnyBody, name: str, look: Look) -> str:
+    """The same position from the view that shows what the first hides, with what the body holds, small, in a corner."""
+    tints = look.tints
     camera = Camera.at(str(scene.figure.inset), mirror=look.side == "left")
-    pieces = sorted(body_pieces(found, camera, scene.drill.sides == "each"), key=lambda piece: piece.depth)
+    pieces = body_pieces(found, camera, scene.drill.sides == "each", look.build)
+    pieces += [piece for prop, _ in scene.props_at(name) if worn(prop) for piece in prop_pieces(prop, found, camera)]
+    pieces.sort(key=lambda piece: piece.depth)
     left, top, right, low = box_of(shape.box() for piece in pieces for shape in piece.shapes)
     k = min((INSET[0] - 10) / (right - left), (INSET[1] - 10) / (low - top))
     x0 = 5.0 if look.side == "left" else WIDTH - INSET[0] - 5
@@ -85,7 +91,7 @@ def _inset(scene: Scene, found: AnyBody, look: Look) -> str:
     )
 
 
-def _drawn(piece: Piece, sheet: Sheet, tints: dict[str, str], stroke: float, *, plain: bool) -> str:
+def _drawn(piece: Piece, sheet: Sheet, tints: Mapping[str, str], stroke: float, *, plain: bool) -> str:
     """A piece with one outline round all its shapes; `plain` for renderers that paint the fill first."""
     fill, line = tints[piece.fill], tints[piece.line]
     paths = [shape.path(sheet) for shape in piece.shapes]
@@ -107,7 +113,7 @@ def _drawn(piece: Piece, sheet: Sheet, tints: dict[str, str], stroke: float, *, 
     )
 
 
-def _ground(scene: AnyScene, camera: Camera, sheet: Sheet, tints: dict[str, str]) -> str:
+def _ground(scene: AnyScene, camera: Camera, sheet: Sheet, tints: Mapping[str, str]) -> str:
     """A line where the floor is seen from the side; a mat under the body where it is seen from above."""
     if isinstance(scene, HandScene):
         return ""
@@ -128,7 +134,7 @@ def _patches(scene: AnyScene, found: AnyBody, camera: Camera, sheet: Sheet, look
     if scene.figure.patch is None and not scene.drill.felt:
         return
     names = scene.figure.patch if scene.figure.patch is not None else patches_of(scene.drill.felt)
-    tint = STYLES[look.style]["patch"]
+    tint = look.tints["patch"]
     for name in names:
         if isinstance(found, HandBody):
             eggs = [hand_patch(found, name)]
@@ -165,7 +171,7 @@ def _one_behind_other(eggs: list[Egg], camera: Camera) -> bool:
     return hypot(ax - bx, ay - by) < 6
 
 
-def _side_word(look: Look, tints: dict[str, str]) -> str:
+def _side_word(look: Look, tints: Mapping[str, str]) -> str:
     """The side drilled, in words, with the cuff that marks its limb."""
     size = LABEL[look.size]
     left, low, cuff = 8.0, HEIGHT - 2.0 - size * 0.24, size * 0.36

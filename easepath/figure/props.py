@@ -15,6 +15,8 @@ from easepath.figure.vectors import Vec, add, dot, middle, sub
 
 BEHIND = -900.0
 """Depth of props: behind every part of the body that may touch them."""
+BEFORE = 900.0
+"""Depth of what is seen through the body."""
 SIZES: dict[str, Vec] = {
     "chair": (40.0, 41.0, 42.0), "desk": (70.0, 74.0, 70.0), "bed": (200.0, 44.0, 90.0), "bench": (80.0, 45.0, 36.0),
     "wall": (4.0, 185.0, 110.0), "wall-beside": (120.0, 185.0, 4.0), "step": (44.0, 16.0, 50.0),
@@ -40,6 +42,11 @@ def prop_pieces(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
 def held(prop: Prop) -> bool:
     """Whether a prop goes with the body, and does not stand in the room."""
     return bool(prop.through) or isinstance(prop.at, str | At)
+
+
+def worn(prop: Prop) -> bool:
+    """Whether a prop is on the body alone, and leads to no place in the room."""
+    return isinstance(prop.at, str | At) or (bool(prop.through) and all(isinstance(p, str | At) for p in prop.through))
 
 
 def place_of(prop: Prop, found: Skeleton) -> Vec:
@@ -146,6 +153,7 @@ def _ball(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
     at = place_of(prop, found)
     r = (prop.size or (9.0, 9.0, 9.0))[0] / 2
     yield Piece(camera.depth(at) + 4, "band", (hull(camera, Ball(at, r)),))
+    yield Piece(BEFORE, "none", (hull(camera, Ball(at, r)),), "band", 1.4)  # its ring is seen through what lies on it
 
 
 def _roll(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:

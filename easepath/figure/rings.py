@@ -8,7 +8,6 @@ from typing import Final
 from easepath.figure.camera import Camera
 from easepath.figure.frame import LABEL, Look
 from easepath.figure.outline import Sheet
-from easepath.figure.palette import STYLES
 from easepath.figure.scene import Scene
 from easepath.figure.settle import resolved
 from easepath.figure.skeleton import Skeleton
@@ -21,7 +20,7 @@ APART: Final = 2.1
 
 def rings(scene: Scene, found: Skeleton, camera: Camera, sheet: Sheet, look: Look) -> Iterator[str]:
     """The rings of a scene in the order of its steps, none over another."""
-    radius, tints = RADIUS[look.size], STYLES[look.style]
+    radius, tints = RADIUS[look.size], look.tints
     placed: list[tuple[float, float]] = []
     for number, mark in enumerate(scene.figure.marks, start=1):
         x, y = sheet.at(camera.flat(resolved(found, mark, 1)))

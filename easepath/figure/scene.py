@@ -11,6 +11,7 @@ from easepath.core.knowledge import models
 from easepath.core.knowledge.models.figure import PlaceSet, Pose, Prop
 from easepath.core.vocabulary import Place
 from easepath.figure.body import SURFACES
+from easepath.figure.build import USUAL, BuildName
 from easepath.figure.camera import Camera
 from easepath.figure.dressed import Piece, body_pieces
 from easepath.figure.hand_scene import HandScene
@@ -67,9 +68,11 @@ class Scene:
         shown = [prop for prop in self.props if not prop.poses or name in prop.poses]
         return [(prop, self.body(name) if held(prop) else self.keys[0].body) for prop in shown]
 
-    def pieces(self, found: Skeleton, name: str, camera: Camera, *, drilled: bool) -> Iterator[Piece]:
+    def pieces(
+        self, found: Skeleton, name: str, camera: Camera, *, drilled: bool, build: BuildName = USUAL
+    ) -> Iterator[Piece]:
         """Every piece at a position, the body `found` on the way to it."""
-        yield from body_pieces(found, camera, drilled)
+        yield from body_pieces(found, camera, drilled, build)
         for prop, home in self.props_at(name):
             yield from prop_pieces(prop, found if home is self.body(name) else home, camera)
         if self.ground:

@@ -12,7 +12,6 @@ from easepath.core.compose.due import WEEK
 from easepath.core.errors import UnknownIdError
 from easepath.core.knowledge import shipped_library
 from easepath.core.phrases import Phrases
-from easepath.core.vocabulary import SideWord
 from easepath.figure.album import Album, Wanted, album_of
 
 FIGURE = re.compile(r"\b\d+(?= \w+ 10\b)")
@@ -129,7 +128,9 @@ def _pictures(words: Phrases, drill: dict[str, Any]) -> tuple[PaperPicture, ...]
     """Every position of a drill in order, on the side it begins with; one where they look alike."""
     album, side, place = album_of(shipped_library()), drill["sides"][0]["side"], drill["place"]
     try:
-        drawn = [_picture(album, drill["drill"], side, place, pose) for pose in album.scene(drill["drill"]).names]
+        build = album.build_of(drill["picture"])
+        usual = Wanted(drill["drill"], side, place=place, style="print", build=build)
+        drawn = [_picture(album, replace(usual, pose=pose)) for pose in album.scene(drill["drill"]).names]
     except UnknownIdError:
         return ()
     different = [one for n, one in enumerate(drawn) if one.svg not in {before.svg for before in drawn[:n]}]
@@ -139,6 +140,6 @@ def _pictures(words: Phrases, drill: dict[str, Any]) -> tuple[PaperPicture, ...]
     return tuple(replace(one, pose=names.get(n, str(n + 1))) for n, one in enumerate(different))
 
 
-def _picture(album: Album, drill: str, side: SideWord, place: Any, pose: str) -> PaperPicture:
-    svg = album.svg(Wanted(drill, side, pose, place, "medium", "print"))
-    return PaperPicture(f"picture:{drill}-{side}-{place}-{pose}", svg, pose)
+def _picture(album: Album, wanted: Wanted) -> PaperPicture:
+    name = f"picture:{wanted.drill}-{wanted.side}-{wanted.place}-{wanted.pose}"
+    return PaperPicture(name, album.svg(wanted), wanted.pose)

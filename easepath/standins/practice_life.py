@@ -96,6 +96,10 @@ class Trouble:
         return "c" * max(0, room - len(self.days)) * self.steady + self.days
 
 
+GREY_FROM = 60
+"""The age, years, from which a made-up person chose the pictures with grey hair."""
+
+
 def live_through(actor: User, person: Person, troubles: Sequence[Trouble], today: dt.date) -> list[Complaint]:
     """Every complaint of a person, lived day by day up to `today`."""
     born = dt.date(today.year - person.age, 1, 15)
@@ -104,6 +108,7 @@ def live_through(actor: User, person: Person, troubles: Sequence[Trouble], today
     with clock.on(today - dt.timedelta(days=opened)):
         visit = open_client(actor, Newcomer(
             person.first_name, person.last_name, born, person.sex, person.trade, made_up_telephone(person.last_name),
+            figure="broad" if person.age >= GREY_FROM else "light" if person.sex == "f" else "",
         ))  # fmt: skip
         story = Story(
             birth_date=born, places=person.places, equipment=person.equipment, minutes=person.minutes, per_day=1,

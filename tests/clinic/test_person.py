@@ -15,8 +15,13 @@ from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.actions.merge_clients import merge_clients
 from easepath.clinic.actions.open_client import Newcomer, open_client
 from easepath.clinic.errors import FieldError, NotAllowedError, RefusedError, StaleRevisionError
-from easepath.clinic.models import AuditEntry, Client, Complaint, Sitting
+from easepath.clinic.models import AuditEntry, Client, Clinic, Complaint, PlanVersion, Sitting
 from easepath.clinic.selectors.caseload import caseload
+from easepath.clinic.sheet import sheet_of
+from easepath.core.knowledge import shipped_library
+from easepath.core.phrases import Phrases
+from easepath.figure.album import Wanted, album_of
+from easepath.interchange.paper_drill import drills_on_paper
 from tests.clinic.test_signs import tell
 from tests.clinic.test_walk import fresh
 from tests.conftest import TODAY, World
@@ -27,7 +32,7 @@ def marta(world: World) -> Client:
 
 
 def told(client: Client, **changes: Any) -> Newcomer:
-    names = ("first_name", "last_name", "birth_date", "sex", "trade", "telephone", "email", "language")
+    names = ("first_name", "last_name", "birth_date", "sex", "trade", "telephone", "email", "language", "figure")
     return Newcomer(**{**{name: getattr(client, name) for name in names}, **changes})
 
 
@@ -49,7 +54,7 @@ def test_a_wrong_name_is_put_right_once_and_its_old_value_stays_in_the_trail(wor
 
 @pytest.mark.parametrize(("changes", "consent", "field"), [
     ({"first_name": " "}, None, "first_name"), ({"birth_date": TODAY + dt.timedelta(days=1)}, None, "birth_date"),
-    ({"email": "marta"}, None, "email"), ({"telephone": "call me"}, None, "telephone"),
+    ({"email": "marta"}, None, "email"), ({"figure": "tall"}, None, "figure"), ({"telephone": "call me"}, None, "telephone"),
     ({}, TODAY + dt.timedelta(days=1), "consent_on"),
 ])  # fmt: skip
 def test_what_cannot_be_is_named_at_its_field_and_nothing_is_kept(
@@ -143,3 +148,26 @@ def test_an_erasure_blanks_the_record_that_was_merged_as_well(world: World) -> N
     other.refresh_from_db()
     assert (other.first_name, other.telephone) == ("erased", "")
     assert not Complaint.objects.exclude(ended_note="").exists()
+
+
+def test_the_pictures_show_the_body_of_the_record_else_that_of_the_clinic(world: World) -> None:
+    complaint, album = world.complaints["Marta"], album_of(shipped_library())
+    version = complaint.versions.get()
+    client = complaint.client
+
+    def shown() -> set[str]:
+        drills = sheet_of(PlanVersion.objects.get(pk=version.pk)).model_dump(mode="json")["drills"]
+        builds = {album.build_of(drill["picture"]) for drill in drills}
+        first, side = drills[0], drills[0]["sides"][0]["side"]
+        on_paper = drills_on_paper(Phrases(shipped_library()), drills, version.start)[0].pictures[0].svg
+        drawn = {
+            album.svg(Wanted(first["drill"], side, "start", first["place"], style="print", build=b)) for b in builds
+        }
+        assert drawn == {on_paper}
+        return set(builds)
+
+    assert shown() == {"medium"}
+    Clinic.objects.update(figure="broad")
+    assert shown() == {"broad"}
+    edit_client(world.users["hanne"], client, client.revision, told(client, figure="light"), None)
+    assert shown() == {"light"}

@@ -11,6 +11,7 @@ from pydantic import Field
 from easepath.api.schemas.common import In
 from easepath.api.views.base import Ripple
 from easepath.core.adjust.attention import Kind
+from easepath.figure.build import BuildName
 
 
 class ToldSign(Schema):
@@ -72,6 +73,7 @@ class NewClient(In):
     telephone: Annotated[str, Field(max_length=40)] = ""
     email: Annotated[str, Field(max_length=100)] = ""
     language: Annotated[str, Field(max_length=40)] = ""
+    figure: Literal["", BuildName] = ""
     somebody_else: bool = False
 
 

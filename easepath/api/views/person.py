@@ -18,6 +18,7 @@ from easepath.core.course import range_courses
 from easepath.core.errors import CaseError
 from easepath.core.knowledge import shipped_library
 from easepath.core.signs import open_signs
+from easepath.figure.build import BUILDS, BuildName, build_named
 
 Sex = Literal["", "f", "m", "x"]
 
@@ -67,6 +68,13 @@ class SamePerson(View):
     complaints: int
 
 
+class FigureOut(View):
+    """A body that the client's pictures may show, in words; without an id, the clinic's."""
+
+    id: Literal["", BuildName]
+    words: str
+
+
 class PersonOut(View):
     """The person page; complaints in care first."""
 
@@ -81,11 +89,19 @@ class PersonOut(View):
     telephone: str
     email: str
     language: str
+    figure: Literal["", BuildName]
+    figures: list[FigureOut]
     consent_on: str | None
     archived: bool
     since: str
     complaints: list[ComplaintOut]
     same: list[SamePerson]
+
+
+def _figures(clinic: models.Clinic) -> list[FigureOut]:
+    usual = BUILDS[build_named(clinic.figure)].words
+    own = [FigureOut(id=name, words=build.words) for name, build in BUILDS.items()]
+    return [FigureOut(id="", words=f"as the clinic has it: {usual}"), *own]
 
 
 def person_view(client: models.Client) -> PersonOut:
@@ -101,6 +117,7 @@ def person_view(client: models.Client) -> PersonOut:
         birth_date=client.birth_date and str(client.birth_date),
         age=None if client.birth_date is None else age_on(client.birth_date, today),
         sex=client.sex, trade=client.trade, telephone=client.telephone, email=client.email, language=client.language,
+        figure=client.figure, figures=_figures(client.clinic),
         consent_on=client.consent_on and str(client.consent_on), archived=client.archived,
         since=f"{min((record.complaint.opened_at for record in records), default=client.created_at):%Y-%m-%d}",
         complaints=[_complaint(record, links.count(record.complaint.pk)) for record in records],

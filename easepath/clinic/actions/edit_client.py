@@ -15,7 +15,7 @@ from easepath.clinic.errors import FieldError, RefusedError, StaleRevisionError
 from easepath.clinic.policies import require
 
 FIELDS: Final = (
-    "first_name", "last_name", "birth_date", "sex", "trade", "telephone", "email", "language", "consent_on",
+    "first_name", "last_name", "birth_date", "sex", "trade", "telephone", "email", "language", "figure", "consent_on",
 )  # fmt: skip
 
 

@@ -37,7 +37,7 @@ TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
 """Every column that holds free text about a person, how its row finds the client, and what it becomes."""
 
 
-OF_THE_PERSON: Final = ("trade", "telephone", "email", "language", "elsewhere_name")
+OF_THE_PERSON: Final = ("trade", "telephone", "email", "language", "figure", "elsewhere_name")
 """Words in the row of the person that an erasure blanks beside the name."""
 
 

@@ -16,7 +16,7 @@ BELONGS: Final[tuple[type[fields.Model], ...]] = (
     models.Complaint, models.ClientFactor, models.Limit, models.Sitting,
 )  # fmt: skip
 """Every kind of row that belongs to a person; the audit trail stays under the name it was written for."""
-FILLED: Final = ("birth_date", "sex", "trade", "telephone", "email", "language", "consent_on")
+FILLED: Final = ("birth_date", "sex", "trade", "telephone", "email", "language", "figure", "consent_on")
 """What the first person lacks is taken from the second."""
 
 

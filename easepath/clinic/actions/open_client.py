@@ -17,6 +17,7 @@ from easepath.clinic.acting import note
 from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.situation import MOST_YEARS, age_on
 from easepath.clinic.policies import require
+from easepath.figure.build import BUILDS
 
 AS_MOST: Final[dict[str, Any]] = {
     "minutes": 10, "per_day": 1, "days_per_week": 5, "places": ["floor", "bed", "chair", "wall"],
@@ -48,6 +49,7 @@ class Newcomer:
     telephone: str = ""
     email: str = ""
     language: str = ""
+    figure: str = ""
     somebody_else: bool = False
 
 
@@ -95,6 +97,8 @@ def person_faults(clinic: models.Clinic, person: Newcomer) -> dict[str, str]:
             fields["email"] = "is no address: a name, @, and a domain"
     if person.telephone and not TELEPHONE.fullmatch(person.telephone):
         fields["telephone"] = "has digits, spaces and + ( ) - / alone, at least four digits"
+    if person.figure and person.figure not in BUILDS:
+        fields["figure"] = f"is none of {', '.join(BUILDS)}"
     return fields
 
 

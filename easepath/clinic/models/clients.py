@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from easepath.clinic.models.people import Clinic, User
+from easepath.clinic.models.people import FIGURES, Clinic, User
 
 SIDES = [("left", "left"), ("right", "right"), ("both", "both")]
 
@@ -13,6 +13,7 @@ class Client(models.Model):
     """A person in the clinic's care; lists hold ids of the knowledge.
 
     The three of `elsewhere` are the second set of places: what it is called, and what is there.
+    `figure` is the body shown in the pictures; without one it is the clinic's.
     `consent_on` is the day the client agreed to a sheet by phone and to the reports being kept.
     `merged_into` is the person whom this row was found to be a second time.
     `revision` counts the changes of what belongs to the person, whichever complaint's page they were made on.
@@ -27,6 +28,7 @@ class Client(models.Model):
     telephone = models.CharField(max_length=40, blank=True)
     email = models.EmailField(max_length=100, blank=True)
     language = models.CharField(max_length=40, blank=True)
+    figure = models.CharField(max_length=6, blank=True, choices=FIGURES)
     places = models.JSONField(default=list, blank=True)
     equipment = models.JSONField(default=list, blank=True)
     minutes = models.PositiveSmallIntegerField(null=True, blank=True)

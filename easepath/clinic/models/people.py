@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import ClassVar
+from typing import ClassVar, Final
 from zoneinfo import available_timezones
 
 from django.contrib.auth.models import AbstractUser
@@ -10,6 +10,7 @@ from django.core.exceptions import ValidationError
 from django.db import models
 
 from easepath.core.knowledge import shipped_library
+from easepath.figure.build import BUILDS, USUAL
 
 
 def known_language(name: str) -> None:
@@ -31,6 +32,10 @@ def known_time_zone(name: str) -> None:
     """Raise ValidationError for a zone that no clock knows."""
     if name not in available_timezones():
         raise ValidationError(f"{name} is not a time zone: pick one from the list")
+
+
+FIGURES: Final = [(name, build.words) for name, build in BUILDS.items()]
+"""The bodies that pictures may show, as they are called."""
 
 
 class Clinic(models.Model):
@@ -56,6 +61,10 @@ class Clinic(models.Model):
     )  # fmt: skip
     links_ask_birth_year = models.BooleanField(
         default=False, help_text="A new private link asks for the client's year of birth, once on each device.",
+    )  # fmt: skip
+    figure = models.CharField(
+        max_length=6, choices=FIGURES, default=USUAL,
+        help_text="The body that pictures for clients show, where a record names none.",
     )  # fmt: skip
     repeats = models.JSONField(default=dict, blank=True, editable=False)
 

@@ -17,7 +17,7 @@ import { useSettled } from '@/ui/useSettled'
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const form = reactive<Omit<Schemas['NewClient'], 'birth_date'> & { birth_date: string }>({
-  first_name: '', last_name: '', birth_date: '', sex: '', trade: '', telephone: '', email: '', language: '', somebody_else: false,
+  first_name: '', last_name: '', birth_date: '', sex: '', trade: '', telephone: '', email: '', language: '', figure: '', somebody_else: false,
 })
 const problem = ref<Problem | null>(null)
 const busy = ref(false)

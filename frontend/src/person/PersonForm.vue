@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Checkbox, Input } from 'ant-design-vue'
+import { Checkbox, Input, Select } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
@@ -12,7 +12,7 @@ import { callAddress } from '@/ui/telephone'
 /** Who, how reached, and what was agreed; kept when it is said so, and nothing is overwritten that somebody changed meanwhile. */
 const props = defineProps<{ person: Schemas['PersonOut']; today: string; may: boolean }>()
 const emit = defineEmits<{ saved: [person: Schemas['PersonOut']]; again: [] }>()
-const of = (one: Schemas['PersonOut']) => ({ first_name: one.first_name, last_name: one.last_name, birth_date: one.birth_date, sex: one.sex, trade: one.trade, telephone: one.telephone, email: one.email, language: one.language, consent_on: one.consent_on })
+const of = (one: Schemas['PersonOut']) => ({ first_name: one.first_name, last_name: one.last_name, birth_date: one.birth_date, sex: one.sex, trade: one.trade, telephone: one.telephone, email: one.email, language: one.language, figure: one.figure, consent_on: one.consent_on })
 const form = reactive(of(props.person))
 const problem = ref<Problem | null>(null)
 const busy = ref(false)
@@ -42,6 +42,7 @@ async function save(): Promise<void> {
       <label>Trade<Input v-model:value="form.trade" name="trade" :maxlength="80" :disabled="!may" /></label>
       <label>Language<Input v-model:value="form.language" name="language" :maxlength="40" :disabled="!may" placeholder="reads best in" /></label>
     </div>
+    <label>Figure in the pictures<Select v-model:value="form.figure" aria-label="Figure in the pictures" :disabled="!may" :options="person.figures.map((one) => ({ value: one.id, label: one.words }))" /></label>
     <h2>Contact</h2>
     <label>Telephone <a v-if="person.telephone" class="small" :href="callAddress(person.telephone)">call</a><Input v-model:value="form.telephone" name="telephone" type="tel" :maxlength="40" :disabled="!may" /><FieldNote :text="note('telephone')" /></label>
     <label>E-mail <a v-if="person.email" class="small" :href="`mailto:${person.email}`">write</a><Input v-model:value="form.email" name="email" :maxlength="100" :disabled="!may" /><FieldNote :text="note('email')" /></label>
@@ -55,7 +56,7 @@ async function save(): Promise<void> {
 <style scoped>
 form { display: grid; gap: 0.6rem; align-content: start; }
 label:not(.ant-checkbox-wrapper) { display: grid; gap: 0.1rem; color: var(--ink-2); font-size: 0.93rem; grid-template-columns: 1fr auto; }
-label > :deep(.ant-input), label > :deep(.ant-picker), label > :deep(.ant-input-affix-wrapper) { grid-column: 1 / -1; }
+label > :deep(.ant-select), label > :deep(.ant-input), label > :deep(.ant-picker), label > :deep(.ant-input-affix-wrapper) { grid-column: 1 / -1; }
 label:not(.ant-checkbox-wrapper) > :last-child { grid-column: 1 / -1; }
 .two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 0.8rem; }
 .acts { display: flex; gap: 0.6rem; flex-wrap: wrap; }

@@ -7,7 +7,7 @@ import RecordRights from './RecordRights.vue'
 
 vi.mock('vue-router', () => ({ useRouter: () => ({ push: vi.fn() }) }))
 afterEach(() => vi.restoreAllMocks())
-const person = (client: number): Schemas['PersonOut'] => ({ client, revision: 0, first_name: 'Ada', last_name: 'Weir', birth_date: null, age: null, sex: '', trade: '', telephone: '', email: '', language: '', consent_on: null, archived: false, since: '2026-11-01', complaints: [], same: [] })
+const person = (client: number): Schemas['PersonOut'] => ({ client, revision: 0, first_name: 'Ada', last_name: 'Weir', birth_date: null, age: null, sex: '', trade: '', telephone: '', email: '', language: '', figure: '', figures: [], consent_on: null, archived: false, since: '2026-11-01', complaints: [], same: [] })
 
 describe('the rights over a record', () => {
   it('are those of the record in sight, also after going over to another of the same name', async () => {

@@ -153,7 +153,7 @@ class Drawing(Entry):
     """A picture: its stance, what starts and ends differently, and the path between.
 
     `unseen` says of an exposure or range that the facts list and the picture does not show, why not; `marks` are points
-    with a numbered ring.
+    with a numbered ring; `breath` is the part of the trunk that widens with the breath.
     """
 
     stance: Id
@@ -164,6 +164,7 @@ class Drawing(Entry):
     end: Pose | None = None
     props: tuple[Prop, ...] = ()
     moves: Moves
+    breath: Literal["belly", "ribs", "back-ribs"] | None = None
     patch: tuple[Id, ...] | None = None
     unseen: dict[str, str] = Field(default_factory=dict)
     places: dict[Place, PlaceSet] = Field(default_factory=dict)

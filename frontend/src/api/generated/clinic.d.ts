@@ -2632,6 +2632,19 @@ export interface components {
             id: string;
         };
         /**
+         * FigureOut
+         * @description A body that the client's pictures may show, in words; without an id, the clinic's.
+         */
+        FigureOut: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "" | "light" | "medium" | "broad";
+            /** Words */
+            words: string;
+        };
+        /**
          * FindingNeed
          * @description A need with what asks for it.
          */
@@ -3484,6 +3497,12 @@ export interface components {
              * @default
              */
             email: string;
+            /**
+             * Figure
+             * @default
+             * @enum {string}
+             */
+            figure: "" | "light" | "medium" | "broad";
             /** First Name */
             first_name: string;
             /**
@@ -3819,6 +3838,12 @@ export interface components {
              * @default
              */
             email: string;
+            /**
+             * Figure
+             * @default
+             * @enum {string}
+             */
+            figure: "" | "light" | "medium" | "broad";
             /** First Name */
             first_name: string;
             /**
@@ -3871,6 +3896,13 @@ export interface components {
             consent_on: string | null;
             /** Email */
             email: string;
+            /**
+             * Figure
+             * @enum {string}
+             */
+            figure: "" | "light" | "medium" | "broad";
+            /** Figures */
+            figures: components["schemas"]["FigureOut"][];
             /** First Name */
             first_name: string;
             /** Language */

@@ -100,7 +100,7 @@ export const de: Told = {
     eachSide: (words: string, first: string) => `${words}, jede Seite, erst ${first}`,
     eachBetter: (words: string) => `${words}, jede Seite, erst die, die sich an dem Tag besser bewegt`,
     oneSide: (side: string, words: string) => `${side}, ${words}`,
-    print: 'Fassung', legend: 'Die warme Stelle zeigt, wo Sie es spüren sollten. Sie bedeutet nicht Schmerz.',
+    print: 'Fassung', legend: 'Die warme Stelle zeigt, wo Sie es spüren sollten. Sie bedeutet nicht Schmerz. Gestrichelte Ringe um den Körper zeigen den Atem.',
   },
   callPage: {
     title: 'Anrufen', stop: 'Aufhören und anrufen', stopFor: 'bei einem stechenden oder einschießenden Schmerz, Kribbeln oder Taubheit, Blockieren oder Wegknicken, oder Schmerz, der am nächsten Morgen noch schlimmer ist.',

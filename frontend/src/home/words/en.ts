@@ -99,7 +99,7 @@ export const en = {
     eachSide: (words: string, first: string) => `${words}, each side, ${first} first`,
     eachBetter: (words: string) => `${words}, each side, the side that moves better that day first`,
     oneSide: (side: string, words: string) => `${side} side, ${words}`,
-    print: 'version', legend: 'The warm patch shows where you should feel it. It is not pain.',
+    print: 'version', legend: 'The warm patch shows where you should feel it. It is not pain. Dashed rings round the body show the breath.',
   },
   callPage: {
     title: 'Call', stop: 'Stop and call', stopFor: 'for a sharp or shooting pain, tingling or numbness, locking or giving way, or pain still worse the next morning.',
