@@ -190,6 +190,7 @@ class SessionDrillRow(NamedTuple):
     felt_words: str
     mark: float | None
     mark_side: str
+    held: str
     moved: str
     stopped: str
     stands_for: str

@@ -10,10 +10,20 @@ import pytest
 from django.test import Client as Browser
 from playwright.sync_api import Locator, Page, Route, expect
 
-from easepath.clinic.models import PlanVersion
+from easepath.clinic.models import PlanVersion, SessionDrill
 from easepath.core.knowledge import shipped_library
 from tests.api.test_steps import BACKEND, told_and_screened
-from tests.browser.conftest import begin, fill_sign_in, go, pick, put_on, saved, session_titles, wake
+from tests.browser.conftest import (
+    begin,
+    fill_sign_in,
+    go,
+    pick,
+    play_through,
+    put_on,
+    saved,
+    session_titles,
+    wake,
+)
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -242,6 +252,40 @@ def test_load_band_rest_and_the_first_side_are_set_by_hand(plan: Callable[..., N
     }  # fmt: skip
     assert [side["dose"]["reps"] for side in only.prescription["sides"]][1] == 14
     assert [side["side"] for side in only.prescription["sides"]] == ["left", "right"]
+
+
+def test_a_hold_lasts_until_the_client_says_that_it_lets_go(plan: Callable[..., None], page: Page) -> None:
+    plan("toe-reach-limited")
+    put(page, "calf-wall")
+    row(page, 0).locator(".name").click()
+    row(page, 0).get_by_text("How often, rest, first side, load and depth").click()
+    row(page, 0).get_by_label("stay until it lets go, at most 1 min; never under its dose").check()
+    expect(row(page, 0).get_by_text("stay until it lets go, at most 1 min").first).to_be_visible()
+    version = hand_over(page)
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.clock.install()
+    page.goto(page.locator("a.address").inner_text())
+    begin(page)
+    page.get_by_role("button", name="I am there").click()
+    has_eased = page.get_by_role("button", name="It has let go")
+    until_shown(page, has_eased)
+    expect(page.get_by_role("timer")).to_contain_text("Stay until it lets go")
+    least = version.drills.get().prescription["sides"][0]["eases"]["least"]
+    assert least <= int(page.get_by_role("timer").locator(".number").inner_text()) < 60
+    has_eased.click()
+    expect(has_eased).to_be_hidden()
+    play_through(page)
+    held = [int(one) for one in SessionDrill.objects.get(session__version=version).held.split()]
+    assert least <= held[0] < held[1] == 60  # the one that nobody ended is over at the top
+
+
+def until_shown(page: Page, wanted: Locator) -> None:
+    """The clock goes on, second by second, until something is to be tapped."""
+    for _ in range(120):
+        wake(page)
+        if wanted.is_visible():
+            return
+        page.clock.run_for(1_000)
 
 
 def test_a_class_of_twelve_drills_in_twenty_six_minutes(plan: Callable[[str], None], page: Page) -> None:

@@ -200,7 +200,7 @@ def _same_drills(record: Record, session: Session, version: models.PlanVersion) 
     }
     draft = [
         (i.drill.id, i.rest, i.method, i.place, agreed.get((i.drill.id, i.rest)),
-         [(s.side, side_words(i, s, bands)) for s in i.sides], (i.per_day, i.days_per_week))
+         [(s.side, side_words(record.assessment.library, i, s, bands)) for s in i.sides], (i.per_day, i.days_per_week))
         for i in session.drills
     ]  # fmt: skip
     running = [

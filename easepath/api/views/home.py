@@ -52,7 +52,8 @@ class VersionLine(View):
 class SessionDrillOut(View):
     """A drill of a session with its response; without one where the session was left out of the count.
 
-    `mark` is what was checked of its landmark on `mark_side`, `marked` the same in words. `stands_for` is the title of
+    `mark` is what was checked of its landmark on `mark_side`, `marked` the same in words. `held` are the seconds of
+    each hold that lasted until it let go. `stands_for` is the title of
     the drill it replaced elsewhere, `load` the weight, band and depth asked for.
     """
 
@@ -68,6 +69,7 @@ class SessionDrillOut(View):
     mark: float | None
     mark_side: NoSide
     marked: str
+    held: str
     stopped: str
     moved: ToldMoved
     kind: ResponseClass | None
@@ -184,7 +186,7 @@ def session_lines(record: Record) -> list[SessionOut]:
                 done_pct=row.done_pct, during=row.during, symptom=one_of(TOLD_SYMPTOMS, row.symptom),
                 stopped=row.stopped, felt=row.felt, felt_side=one_of(NO_SIDES, row.felt_side),
                 felt_words=row.felt_words, mark=row.mark, mark_side=one_of(NO_SIDES, row.mark_side),
-                marked=_marked(assessment.library, row), moved=one_of(TOLD_MOVED, row.moved),
+                marked=_marked(assessment.library, row), held=row.held, moved=one_of(TOLD_MOVED, row.moved),
                 kind=response and response.kind, why=response.reason.text(assessment.library) if response else "",
                 stands_for=assessment.library.title(row.stands_for) if row.stands_for else "", load=row.load,
             ))  # fmt: skip

@@ -21,6 +21,7 @@ from easepath.core.compose.sheet import Stretch, side_words, timeline
 from easepath.core.compose.weekly import ladder_for, most_days_per_week, most_times_per_day
 from easepath.core.dose.bounds import dose_bounds, tempos
 from easepath.core.dose.time import rest_after_set
+from easepath.core.dose.until_eases import until_eases
 from easepath.core.dose.words import EFFORTS, dose_words
 from easepath.core.facts import Manner, OwnDose, There
 from easepath.core.match import allowed_methods
@@ -82,7 +83,7 @@ class PlanDrillOut(View):
     One that is a `rest` returns between others; `rounds` are those of its group. `why` is one sentence, `changed` what
     is done otherwise for this client. A dose that is `own` was set by hand; `most_days` and `most_per_day`
     bound how often by hand, `rest_s` are the seconds between two sets, `effort_cap`
-    is the cap of the condition and the factors.
+    is the cap of the condition and the factors, `eases` says how long a hold may last until it lets go.
     """
 
     drill: str
@@ -107,6 +108,7 @@ class PlanDrillOut(View):
     rest_s: int | None
     stiffer: SideName | None
     effort_cap: int | None
+    eases: str
     verdict: VerdictWord
     why: str
     changed: list[str]
@@ -266,7 +268,7 @@ def _drill(record: Record, item: Prescription, session: Session, draft: Draft) -
     matcher, library, drill = assessment.matcher, assessment.library, item.drill
     sides = drill.sides_done(item.planned_side)
     ladder = ladder_for(matcher, drill, item.method, sides, item.manner.cap_lift or 0)
-    others = [one.drill.id for one in session.drills]
+    others, method = [one.drill.id for one in session.drills], library.method(item.method)
     group = group_of(item, session.groups)
     return PlanDrillOut(
         drill=drill.id, title=library.title(drill.id), name=drill.name, phase=drill.phase,
@@ -274,12 +276,13 @@ def _drill(record: Record, item: Prescription, session: Session, draft: Draft) -
         method=item.method, step=item.step, own=_row_of(draft, item).own, parts=_dose_parts(assessment, item),
         tempos=_tempos(assessment, item),
         seconds=item.seconds,
-        words=[SideWords(side=s.side, words=side_words(item, s, bands)) for s in item.sides],
+        words=[SideWords(side=s.side, words=side_words(library, item, s, bands)) for s in item.sides],
         days_per_week=item.days_per_week, per_day=item.per_day,
         most_days=most_days_per_week(matcher, drill, item.method, item.dose),
         most_per_day=most_times_per_day(matcher, drill, item.method),
         rest_s=_rest(item), stiffer=stiffer_side(matcher, drill),
         effort_cap=matcher.screen.rules.effort_cap(drill, sides) if item.dose.effort_pct else None,
+        eases=eases.words if (eases := until_eases(method, item.dose, item.breath_s)) else "",
         verdict=item.verdict.word,
         why=why_here(matcher, drill).text(library),
         changed=list(dict.fromkeys(str(r.facts.get("instead") or r.text(library)) for r in modifying(item))),

@@ -14,6 +14,7 @@ from easepath.core.compose.load import raised_too_far
 from easepath.core.compose.prescription import prescribe
 from easepath.core.compose.session import Chosen, refusal
 from easepath.core.compose.weekly import most_days_per_week, most_times_per_day
+from easepath.core.dose.until_eases import until_eases
 from easepath.core.facts import Manner
 from easepath.core.knowledge import shipped_library
 from easepath.core.knowledge.models import Drill
@@ -113,6 +114,9 @@ def _too_often(assessment: Assessment, chosen: Chosen, manner: Manner) -> Iterat
     most = most_times_per_day(matcher, drill, item.method)
     if manner.per_day is not None and manner.per_day > most:
         yield "per_day", f"at most {most} a day for this client and method"
+    method = assessment.library.method(item.method)
+    if manner.until_eases and until_eases(method, item.dose, item.breath_s) is None:
+        yield "until_eases", "this method or dose is held for its own time: only a quiet hold under its top waits"
     days = most_days_per_week(matcher, drill, item.method, item.dose)
     if manner.days_per_week is not None and manner.days_per_week > days:
         yield "days_per_week", f"at most {days} days a week for this client and method"

@@ -23,6 +23,8 @@ MOST_SESSIONS = 6
 MOST_BREAKS = 16
 MOST_MARKED = 30
 """Fingers or hands that fit between a landmark and where it goes; more is a slip."""
+HELD, MOST_HELD = r"^(\d{1,3}( \d{1,3})*)?$", 100
+"""Whole seconds with spaces between, and letters of them: twenty-five holds."""
 MOST_TELLINGS = 3
 """Mornings told, or corrections made, of one session."""
 
@@ -31,7 +33,8 @@ MOST_TELLINGS = 3
 class DrillDone:
     """One drill of a session as it is reported, on the wire and to the action.
 
-    None is not known, an empty word was not asked. `mark` is what was checked of its landmark, in fingers or hands.
+    None is not known, an empty word was not asked. `mark` is what was checked of its landmark, in fingers or hands;
+    `held` the seconds of each hold that lasted until it let go.
     """
 
     drill: Annotated[str, Field(max_length=60)]
@@ -46,6 +49,7 @@ class DrillDone:
     felt_words: Annotated[str, Field(max_length=120)] = ""
     mark: Annotated[float, Field(ge=0, le=MOST_MARKED)] | None = None
     mark_side: SideWord | Literal[""] = ""
+    held: Annotated[str, Field(max_length=MOST_HELD, pattern=HELD)] = ""
 
 
 @dataclass(frozen=True)

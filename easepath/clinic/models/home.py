@@ -67,7 +67,8 @@ class SessionDrill(models.Model):
     `stopped` says in the client's words why it was broken off for another reason than a sign. `stands_for` is the drill
     of the plan that this one replaced elsewhere or by a standing order, `load` the weight, band and depth its sheet
     asked for. `felt_side` is the side of the body it was felt on, `felt_words` a place in the client's own words.
-    `mark` is what the client checked of the drill's landmark, in its unit, on `mark_side`.
+    `mark` is what the client checked of the drill's landmark, in its unit, on `mark_side`. `held` are the seconds of
+    each hold that lasted until it let go, with spaces between.
     """
 
     session = models.ForeignKey(SessionLog, on_delete=models.CASCADE, related_name="drills")
@@ -82,6 +83,7 @@ class SessionDrill(models.Model):
     felt_words = models.CharField(max_length=120, blank=True)
     mark = models.FloatField(null=True)
     mark_side = models.CharField(max_length=5, choices=SIDES, blank=True)
+    held = models.CharField(max_length=100, blank=True)
     moved = models.CharField(max_length=5, blank=True)
     stopped = models.CharField(max_length=400, blank=True)
     stands_for = models.CharField(max_length=60, blank=True)

@@ -27,6 +27,7 @@ from easepath.core.dose.time import (
     SET_UP,
     SIDE_CHANGE,
 )  # fmt: skip
+from easepath.core.dose.until_eases import Eases, until_eases, waits_after
 from easepath.core.dose.words import count_lines, count_of, dose_words
 from easepath.core.ids import Sites
 from easepath.core.knowledge.library import Library
@@ -51,13 +52,24 @@ class SheetPart(BaseModel):
 
 
 class BeatOnSheet(SheetPart):
-    """One beat of a side: what to do, for how many seconds, which of how many it is, and in which direction."""
+    """One beat of a side: what to do, for how many seconds, which of how many it is, and in which direction.
+
+    After one that `waits` a hold goes on until it lets go.
+    """
 
     word: str
     seconds: float
     number: int
     of: int
     way: int | None = None
+    waits: bool = False
+
+
+class EasesOnSheet(SheetPart):
+    """A hold that lasts until it lets go: at least and at most so many seconds."""
+
+    least: float
+    most: float
 
 
 class CountOnSheet(SheetPart):
@@ -72,6 +84,7 @@ class SideOnSheet(SheetPart):
     """One side of a drill: its dose in parts and in words, its seconds, its beats, and its picture in words.
 
     `count` is the dose as it is read from afar; what was handed over before there was one has its words alone.
+    `eases` bounds a hold that ends when it lets go, None for one that ends by its dose.
     """
 
     side: SideWord
@@ -79,6 +92,7 @@ class SideOnSheet(SheetPart):
     words: str
     seconds: float
     count: CountOnSheet | None = None
+    eases: EasesOnSheet | None = None
     alt: str = ""
     pace: tuple[BeatOnSheet, ...] = ()
 
@@ -179,32 +193,50 @@ def _mark(library: Library, drill: str) -> MarkOnSheet | None:
     return None if mark is None else MarkOnSheet(what=mark.what, unit=mark.unit)
 
 
-def side_words(item: Prescription, side: SideDose, bands: Bands | None = None) -> str:
+def side_words(library: Library, item: Prescription, side: SideDose, bands: Bands | None = None) -> str:
     """What one side does in words, with load and depth as set by hand; `bands` by strength as called here."""
     return ", ".join(
         word
-        for word in (dose_words(side.dose, item.method, tempo_words(item.drill)), load_words(item.manner, bands))
+        for word in (
+            dose_words(side.dose, item.method, tempo_words(item.drill)),
+            _eases_words(library, item, side),
+            load_words(item.manner, bands),
+        )
         if word
     )
 
 
-def _count(item: Prescription, side: SideDose, bands: Bands | None) -> CountOnSheet:
+def _eases(library: Library, item: Prescription, side: SideDose) -> Eases | None:
+    asked = item.manner.until_eases
+    return until_eases(library.method(item.method), side.dose, item.breath_s) if asked else None
+
+
+def _eases_words(library: Library, item: Prescription, side: SideDose) -> str:
+    eases = _eases(library, item, side)
+    return eases.words if eases else ""
+
+
+def _count(library: Library, item: Prescription, side: SideDose, bands: Bands | None) -> CountOnSheet:
     tempo = tempo_words(item.drill)
     counted, load = count_of(side.dose, item.method, tempo), load_words(item.manner, bands)
-    lines = (*count_lines(side.dose, item.method, tempo), *([load] if load else []))
+    own = (word for word in (_eases_words(library, item, side), load) if word)
+    lines = (*count_lines(side.dose, item.method, tempo), *own)
     return CountOnSheet(number=counted.number, unit=counted.unit, lines=lines)
 
 
 def _side(library: Library, item: Prescription, side: SideDose, pictured: Pictured, bands: Bands | None) -> SideOnSheet:
     beats = pace_of(side.dose, item.drill, item.method, item.breath_s, stages_of(library, item), item.manner.rest_s)
+    eases = _eases(library, item, side)
+    waits = waits_after(beats, side.dose) if eases else (False,) * len(beats)
     return SideOnSheet(
         side=side.side,
         dose=side.dose.model_dump(exclude_none=True),
-        words=side_words(item, side, bands),
-        count=_count(item, side, bands),
+        words=side_words(library, item, side, bands),
+        count=_count(library, item, side, bands),
+        eases=eases and EasesOnSheet(least=eases.least, most=eases.most),
         seconds=round(side.seconds, 3),
         alt=pictured(item.drill.id, side.side, item.place),
-        pace=tuple(BeatOnSheet(**beat.as_data()) for beat in beats),
+        pace=tuple(BeatOnSheet(**beat.as_data(), waits=wait) for beat, wait in zip(beats, waits, strict=True)),
     )
 
 

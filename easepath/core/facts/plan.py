@@ -60,7 +60,7 @@ class Manner(Fact):
     day, which the client is asked), `extra_set` whether the affected side does
     one more; `left` and `right` are the parts of the dose that differ there. What is heavy or deep - `kilograms`,
     `band`, `level`, `height_cm` - only a person raises. `cap_lift` raises its effort cap by so many percent until its
-    next stirred or flared session.
+    next stirred or flared session. `until_eases`: a hold lasts until the client says that it has let go.
     """
 
     rest_s: Annotated[int, Field(ge=0, le=180)] | None = None
@@ -73,6 +73,7 @@ class Manner(Fact):
     level: Level | None = None
     height_cm: Annotated[int, Field(ge=1, le=120)] | None = None
     cap_lift: Literal[20] | None = None
+    until_eases: Literal[True] | None = None
     left: OwnDose | None = None
     right: OwnDose | None = None
 
@@ -83,7 +84,8 @@ class Manner(Fact):
     @property
     def work(self) -> Manner:
         """What makes it another dose: load, depth and what differs by side; not how often, rest or first side."""
-        return self.model_copy(update=dict.fromkeys(("rest_s", "per_day", "days_per_week", "first", "cap_lift")))
+        way = ("rest_s", "per_day", "days_per_week", "first", "cap_lift", "until_eases")
+        return self.model_copy(update=dict.fromkeys(way))
 
     def same_on_both(self) -> Manner:
         """The manner without what differs by side: a dose that a rule changed is that of both."""

@@ -32,6 +32,8 @@ const beat = computed(() => {
   const now = stretch.value
   return now?.kind === 'side' ? beatAt(doing.value?.pace ?? [], state.value.at - now.start, now.seconds) : null
 })
+/** Seconds of a hold that waits until it lets go: counted up, for there is no end to count down to. */
+const holding = computed(() => (props.run.holding.value === null ? null : Math.floor(props.run.holding.value)))
 const minutes = computed(() => Math.max(1, Math.ceil(props.run.remaining.value / 60)))
 const shown = computed(() => props.run.nextIndex.value ?? index.value ?? 0)
 const round = computed(() => {
@@ -55,6 +57,7 @@ watch(() => [keyOf(moment.value), props.run.running.value] as const, ([key, runn
   const { words, cue } = cueOf(moment.value, !!now && state.value.at - now.start < 1)
   tell(words, cue)
 }, { immediate: true })
+watch(() => holding.value !== null, (waits) => { if (waits) tell(say.player.untilEases, 'change') })
 watch(index, () => scrollTo({ top: 0 }), { immediate: true })
 onBeforeUnmount(quiet)
 </script>
@@ -78,8 +81,9 @@ onBeforeUnmount(quiet)
       <h1>{{ drill.title }}</h1>
       <p v-if="drill.rest" class="quiet">{{ say.player.rest }}</p>
       <div class="count" role="timer" aria-live="off">
-        <span class="number">{{ beat?.left ?? run.left.value }}</span>
-        <span v-if="beat"><strong class="beat">{{ beatWords(drill, beat) }}</strong>{{ beat.of > 1 ? ` ${say.player.of(beat.number, beat.of)}` : '' }}<br /><span class="quiet">{{ say.player.onSide(run.left.value, doing.words) }}</span></span>
+        <span class="number">{{ holding ?? beat?.left ?? run.left.value }}</span>
+        <span v-if="holding !== null"><strong class="beat">{{ say.player.untilEases }}</strong><br /><span class="quiet">{{ say.player.secondsHeld(Math.round(doing.eases?.most ?? 0)) }}</span></span>
+        <span v-else-if="beat"><strong class="beat">{{ beatWords(drill, beat) }}</strong>{{ beat.of > 1 ? ` ${say.player.of(beat.number, beat.of)}` : '' }}<br /><span class="quiet">{{ say.player.onSide(run.left.value, doing.words) }}</span></span>
         <span v-else><strong class="beat">{{ say.player.change }}</strong><br /><span class="quiet">{{ say.player.seconds }}</span></span>
       </div>
       <p class="feel">{{ say.player.feel(drill.feel) }}</p>
@@ -91,7 +95,8 @@ onBeforeUnmount(quiet)
     <div class="room" />
     <footer>
       <template v-if="playing || run.away.value !== null">
-        <button v-if="run.away.value === null" type="button" class="act next" @click="run.toggle()">{{ run.running.value ? say.player.pause : say.player.go }}</button>
+        <button v-if="holding !== null && run.running.value" type="button" class="act next" @click="run.letGo()">{{ say.player.hasEased }}</button>
+        <button v-else-if="run.away.value === null" type="button" class="act next" @click="run.toggle()">{{ run.running.value ? say.player.pause : say.player.go }}</button>
       </template>
       <button v-else type="button" class="act next" @click="run.there()">{{ say.player.there }}</button>
       <button type="button" class="act stop" :class="{ wide: run.away.value !== null }" @click="emit('stop')">{{ say.player.hurts }}</button>

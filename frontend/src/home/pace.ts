@@ -9,7 +9,17 @@ export interface BeatAt {
   way: number | null
 }
 
-interface Beat { word: string; seconds: number; number: number; of: number; way?: number | null }
+interface Beat { word: string; seconds: number; number: number; of: number; way?: number | null; waits?: boolean }
+
+/** Where a hold ends that goes on until it lets go, at so many seconds into a side; null in any other beat. */
+export function waitsAt(pace: readonly Beat[], seconds: number): number | null {
+  let end = 0
+  for (const beat of pace) {
+    end += beat.seconds
+    if (seconds < end) return beat.waits ? end : null
+  }
+  return null
+}
 
 /** The beat at so many seconds into a side; the last one lasts to the end of it. */
 export function beatAt(pace: readonly Beat[], seconds: number, sideSeconds: number): BeatAt | null {

@@ -20,7 +20,7 @@ const SHEET = {
   ],
   flares: [{ drill: 'rock', during: [5, 5, 5, 5, 6, 7, 8, 9, 10, 11, 11], morning: [4, 4, 4, 5, 6, 7, 8, 9, 10, 11, 11] }],
 } as unknown as Sheet
-const told = (more: Partial<Told>): Told => ({ drill: 'rock', side: 'left', done_pct: 100, during: 1, symptom: 'none', felt: '', felt_side: '', felt_words: '', mark: null, mark_side: '', moved: '', stopped: '', ...more })
+const told = (more: Partial<Told>): Told => ({ drill: 'rock', side: 'left', done_pct: 100, during: 1, symptom: 'none', felt: '', felt_side: '', felt_words: '', mark: null, mark_side: '', held: '', moved: '', stopped: '', ...more })
 const session = (id: string, date: string, more: Partial<Told> = {}, corrects: string | null = null): Letter => ({ kind: 'session', body: { id, version: 1, date, before: 1, after: 1, worst: null, drills: [told(more)], note: '', at_break: '', corrects } })
 const morning = (of: string, pain: number): Letter => ({ kind: 'morning', body: { id: `m${of}`, session: of, pain, unusual: 'none', gone_48h: null } })
 const check = (date: string, yes: boolean): Letter => ({ kind: 'check', body: { id: `c${date}`, date, answers: { fever: yes } } })

@@ -4,6 +4,9 @@ import type { Report, RunState } from './useRun'
 type Sheet = HomeSchemas['HomeSheet']
 type Told = HomeSchemas['DrillDone']
 
+/** Holds of one drill whose seconds the clinic takes. */
+const MOST_HELD = 25
+
 /** What the clinic reads of a stop until more is told of it. */
 export const PRESSED = 'pressed “It hurts: stop”; nothing more told yet'
 
@@ -14,10 +17,10 @@ export const PRESSED_AND_TOLD = 'pressed “It hurts: stop”'
 export const fine = (before: number | null): Report => ({ said: 'fine', during: before, symptom: 'none', felt: '' })
 
 /** One drill as it is told; what nobody spoke of is not known. */
-export function rowOf({ drill, side }: Pick<Sheet['drills'][number], 'drill' | 'side'>, done: number, report?: Report): Told {
+export function rowOf({ drill, side }: Pick<Sheet['drills'][number], 'drill' | 'side'>, done: number, report?: Report, held: readonly number[] = []): Told {
   return {
     drill, side, done_pct: report?.done_pct ?? done, during: report?.during ?? null, symptom: report?.symptom ?? '', felt: report?.felt ?? '',
-    felt_side: report?.felt_side ?? '', felt_words: report?.felt_words ?? '', mark: null, mark_side: '', moved: report?.moved ?? '', stopped: report?.stopped ?? '',
+    felt_side: report?.felt_side ?? '', felt_words: report?.felt_words ?? '', mark: null, mark_side: '', held: held.slice(0, MOST_HELD).join(' '), moved: report?.moved ?? '', stopped: report?.stopped ?? '',
   }
 }
 
@@ -27,7 +30,7 @@ export function drillsTold(sheet: Sheet, run: RunState, share: (index: number) =
     const report = run.reports[drill.drill]
     const done = share(index)
     if (drill.rest || (run.leftOut.includes(drill.drill) && !report?.stopped) || (!report && !done)) return []
-    return [rowOf(drill, done, report)]
+    return [rowOf(drill, done, report, run.held?.[index])]
   })
 }
 

@@ -2,6 +2,7 @@ import { computed, onBeforeUnmount, ref, watch, type ComputedRef, type Ref } fro
 import type { HomeSchemas } from '@/api/client'
 import { place, runs, spans, type Placed } from '@/ui/tape'
 import type { Today } from './arranged'
+import { BEFORE, holdUnderWay } from './letsGo'
 import { useAwake } from './useAwake'
 
 /** What is told of a drill; `said` is the tap it began with. */
@@ -36,6 +37,10 @@ export interface RunState {
   reports: Record<string, Report>
   /** seconds of each drill's own time that passed while the page was awake */
   spent: Record<number, number>
+  /** seconds that a hold lasts beyond its dose already, because it has not let go yet */
+  over?: number
+  /** by drill the seconds of each hold that lasted until it let go */
+  held?: Record<number, number[]>
   /** drills that were left out, never done */
   leftOut: string[]
   /** the report of this session that is on its way or with the clinic: what is told later corrects it */
@@ -52,6 +57,8 @@ export interface UseRunReturn {
   /** seconds the phone slept or another page was open; the session waits. Null while nobody was away */
   away: Ref<number | null>
   stretch: ComputedRef<Placed | undefined>
+  /** seconds of a hold that waits until it lets go, from its beginning; null while none waits */
+  holding: ComputedRef<number | null>
   left: ComputedRef<number>
   drillIndex: ComputedRef<number | null>
   /** the drill that comes next, between two */
@@ -65,6 +72,8 @@ export interface UseRunReturn {
   stopsAt: () => number | null
   /** between two drills: at the place of the next one already */
   there: () => void
+  /** it has let go: the hold that waits is over */
+  letGo: () => void
   /** this drill from its start */
   again: () => void
   /** the drill before */
@@ -97,6 +106,8 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
   const remaining = computed(() => placed.value
     .filter((s) => s.index === null || !isOver(s.index))
     .reduce((sum, s) => sum + Math.max(0, s.end - Math.max(s.start, state.value?.at ?? 0)), 0))
+  const hold = computed(() => holdUnderWay(state.value?.at ?? 0, stretch.value, drillIndex.value === null ? undefined : drillAt(drillIndex.value)))
+  const holding = computed(() => (hold.value && state.value?.over !== undefined ? hold.value.least + state.value.over : null))
   let last = 0
   let hiddenAt: number | null = null
   const timer = setInterval(tick, 200)
@@ -134,6 +145,7 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     const run = state.value
     if (!running.value || !run || run.page !== 'run') return
     if (step > GAP_S) return leave(step)
+    if (hold.value && run.at + step >= hold.value.end) return wait(step)
     const before = stretch.value
     const from = run.at
     const drillEnd = before && before.index !== null ? (runOf(before)?.end ?? Infinity) : Infinity
@@ -142,6 +154,34 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     if (run.at >= drillEnd) ended(before!.index!)
     jumpOver()
     if (stretch.value?.kind === 'side' && run.asks !== stretch.value.index) run.asks = null
+  }
+
+  /** At the end of its dose a hold goes on until the client says that it has let go, or to the top of its method. */
+  function wait(step: number): void {
+    const [run, now] = [state.value!, hold.value!]
+    const from = run.at
+    run.over = (run.over ?? 0) + run.at + step - now.end
+    run.at = now.end - BEFORE
+    spend(from, run.at)
+    if (now.least + run.over >= now.most) letGo()
+  }
+
+  function letGo(): void {
+    const [run, now] = [state.value, hold.value]
+    if (!run || !now || run.over === undefined) return
+    run.held = { ...run.held, [now.index]: [...(run.held?.[now.index] ?? []), Math.min(now.most, Math.round(now.least + run.over))] }
+    delete run.over
+    run.at = now.end
+  }
+
+  /** The place on the tape is another one: what waited there waits no more, and a drill done anew is told anew. */
+  function moveTo(at: number, anew?: number): void {
+    const run = state.value!
+    delete run.over
+    run.at = at
+    if (anew === undefined) return
+    run.spent[anew] = 0
+    if (run.held) delete run.held[anew]
   }
 
   /** A drill is over: it is asked about, but for one that only returns as a rest and one that comes again in a round. */
@@ -207,17 +247,14 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
 
   function there(): void {
     const next = placed.value.find((s) => s.end > (state.value?.at ?? 0) && s.kind === 'side' && !isOver(s.index!))
-    if (state.value && next) state.value.at = next.start
+    if (state.value && next) moveTo(next.start)
     go()
   }
 
   function again(): void {
     const index = drillIndex.value ?? nextIndex.value
     const span = index === null ? undefined : spanOf(index)
-    if (state.value && span && index !== null) {
-      state.value.at = span.start
-      state.value.spent[index] = 0
-    }
+    if (state.value && span && index !== null) moveTo(span.start, index)
     go()
   }
 
@@ -225,10 +262,7 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     const at = state.value?.at ?? 0
     const now = drillIndex.value === null ? Infinity : (spanOf(drillIndex.value)?.start ?? at)
     const before = spans(placed.value).filter((span) => span.start < Math.min(at, now) && !isOver(span.index)).at(-1)
-    if (state.value && before) {
-      state.value.at = before.start
-      state.value.spent[before.index] = 0
-    }
+    if (state.value && before) moveTo(before.start, before.index)
     go()
   }
 
@@ -239,7 +273,7 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     if (!run || !drill || !span || index === null) return
     if (how === 'out' || !share(index)) run.leftOut = [...new Set([...run.leftOut, drill.drill])]
     else if (!drill.rest) run.asks = index
-    run.at = span.end
+    moveTo(span.end)
     jumpOver()
     go()
   }
@@ -261,7 +295,7 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
   }
 
   function endNow(): void {
-    if (state.value) state.value.at = total.value
+    if (state.value) moveTo(total.value)
     open('end')
   }
 
@@ -271,5 +305,5 @@ export function useRun(sheet: Ref<HomeSchemas['HomeSheet'] | null>, token: strin
     away.value = null
   }
 
-  return { state, running, away, stretch, left, drillIndex, nextIndex, remaining, share, begin, toggle, stopsAt, there, again, back, pass, tell, open, endNow, clear }
+  return { state, running, away, stretch, holding, left, drillIndex, nextIndex, remaining, share, begin, toggle, stopsAt, there, letGo, again, back, pass, tell, open, endNow, clear }
 }

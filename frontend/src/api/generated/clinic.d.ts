@@ -1600,6 +1600,8 @@ export interface components {
         /**
          * BeatOnSheet
          * @description One beat of a side: what to do, for how many seconds, which of how many it is, and in which direction.
+         *
+         *     After one that `waits` a hold goes on until it lets go.
          */
         BeatOnSheet: {
             /** Number */
@@ -1608,6 +1610,11 @@ export interface components {
             of: number;
             /** Seconds */
             seconds: number;
+            /**
+             * Waits
+             * @default false
+             */
+            waits: boolean;
             /** Way */
             way?: number | null;
             /** Word */
@@ -2263,7 +2270,8 @@ export interface components {
          * DrillDone
          * @description One drill of a session as it is reported, on the wire and to the action.
          *
-         *     None is not known, an empty word was not asked. `mark` is what was checked of its landmark, in fingers or hands.
+         *     None is not known, an empty word was not asked. `mark` is what was checked of its landmark, in fingers or hands;
+         *     `held` the seconds of each hold that lasted until it let go.
          */
         DrillDone: {
             /** Done Pct */
@@ -2287,6 +2295,11 @@ export interface components {
              * @default
              */
             felt_words: string;
+            /**
+             * Held
+             * @default
+             */
+            held: string;
             /** Mark */
             mark?: number | null;
             /**
@@ -2432,6 +2445,16 @@ export interface components {
             title: string;
             /** Visit */
             visit: number;
+        };
+        /**
+         * EasesOnSheet
+         * @description A hold that lasts until it lets go: at least and at most so many seconds.
+         */
+        EasesOnSheet: {
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
         };
         /**
          * EffortOut
@@ -3203,7 +3226,7 @@ export interface components {
          *     day, which the client is asked), `extra_set` whether the affected side does
          *     one more; `left` and `right` are the parts of the dose that differ there. What is heavy or deep - `kilograms`,
          *     `band`, `level`, `height_cm` - only a person raises. `cap_lift` raises its effort cap by so many percent until its
-         *     next stirred or flared session.
+         *     next stirred or flared session. `until_eases`: a hold lasts until the client says that it has let go.
          */
         Manner: {
             /** Band */
@@ -3228,6 +3251,8 @@ export interface components {
             /** Rest S */
             rest_s?: number | null;
             right?: components["schemas"]["OwnDose"] | null;
+            /** Until Eases */
+            until_eases?: true | null;
         };
         /**
          * MarkOnSheet
@@ -3958,7 +3983,7 @@ export interface components {
          *     One that is a `rest` returns between others; `rounds` are those of its group. `why` is one sentence, `changed` what
          *     is done otherwise for this client. A dose that is `own` was set by hand; `most_days` and `most_per_day`
          *     bound how often by hand, `rest_s` are the seconds between two sets, `effort_cap`
-         *     is the cap of the condition and the factors.
+         *     is the cap of the condition and the factors, `eases` says how long a hold may last until it lets go.
          */
         PlanDrillOut: {
             /** Alt */
@@ -3969,6 +3994,8 @@ export interface components {
             days_per_week: number;
             /** Drill */
             drill: string;
+            /** Eases */
+            eases: string;
             /** Effort Cap */
             effort_cap: number | null;
             /** Method */
@@ -4924,7 +4951,8 @@ export interface components {
          * SessionDrillOut
          * @description A drill of a session with its response; without one where the session was left out of the count.
          *
-         *     `mark` is what was checked of its landmark on `mark_side`, `marked` the same in words. `stands_for` is the title of
+         *     `mark` is what was checked of its landmark on `mark_side`, `marked` the same in words. `held` are the seconds of
+         *     each hold that lasted until it let go. `stands_for` is the title of
          *     the drill it replaced elsewhere, `load` the weight, band and depth asked for.
          */
         SessionDrillOut: {
@@ -4943,6 +4971,8 @@ export interface components {
             felt_side: "" | "left" | "right" | "both";
             /** Felt Words */
             felt_words: string;
+            /** Held */
+            held: string;
             /** Kind */
             kind: ("calm" | "stirred" | "flared" | "waiting") | null;
             /** Load */
@@ -5274,6 +5304,7 @@ export interface components {
          * @description One side of a drill: its dose in parts and in words, its seconds, its beats, and its picture in words.
          *
          *     `count` is the dose as it is read from afar; what was handed over before there was one has its words alone.
+         *     `eases` bounds a hold that ends when it lets go, None for one that ends by its dose.
          */
         SideOnSheet: {
             /**
@@ -5286,6 +5317,7 @@ export interface components {
             dose: {
                 [key: string]: number | number[];
             };
+            eases?: components["schemas"]["EasesOnSheet"] | null;
             /**
              * Pace
              * @default []

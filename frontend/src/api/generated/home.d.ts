@@ -131,6 +131,8 @@ export interface components {
         /**
          * BeatOnSheet
          * @description One beat of a side: what to do, for how many seconds, which of how many it is, and in which direction.
+         *
+         *     After one that `waits` a hold goes on until it lets go.
          */
         BeatOnSheet: {
             /** Number */
@@ -139,6 +141,11 @@ export interface components {
             of: number;
             /** Seconds */
             seconds: number;
+            /**
+             * Waits
+             * @default false
+             */
+            waits: boolean;
             /** Way */
             way?: number | null;
             /** Word */
@@ -246,7 +253,8 @@ export interface components {
          * DrillDone
          * @description One drill of a session as it is reported, on the wire and to the action.
          *
-         *     None is not known, an empty word was not asked. `mark` is what was checked of its landmark, in fingers or hands.
+         *     None is not known, an empty word was not asked. `mark` is what was checked of its landmark, in fingers or hands;
+         *     `held` the seconds of each hold that lasted until it let go.
          */
         DrillDone: {
             /** Done Pct */
@@ -270,6 +278,11 @@ export interface components {
              * @default
              */
             felt_words: string;
+            /**
+             * Held
+             * @default
+             */
+            held: string;
             /** Mark */
             mark?: number | null;
             /**
@@ -316,6 +329,16 @@ export interface components {
              * @default 1
              */
             rounds: number;
+        };
+        /**
+         * EasesOnSheet
+         * @description A hold that lasts until it lets go: at least and at most so many seconds.
+         */
+        EasesOnSheet: {
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
         };
         /**
          * ElsewhereSheet
@@ -810,6 +833,7 @@ export interface components {
          * @description One side of a drill: its dose in parts and in words, its seconds, its beats, and its picture in words.
          *
          *     `count` is the dose as it is read from afar; what was handed over before there was one has its words alone.
+         *     `eases` bounds a hold that ends when it lets go, None for one that ends by its dose.
          */
         SideOnSheet: {
             /**
@@ -822,6 +846,7 @@ export interface components {
             dose: {
                 [key: string]: number | number[];
             };
+            eases?: components["schemas"]["EasesOnSheet"] | null;
             /**
              * Pace
              * @default []

@@ -116,6 +116,7 @@ export const de: Told = {
     pause: 'Anhalten', go: 'Weiter', there: 'Ich bin so weit', time: 'Mehr Zeit', hurts: 'Es tut weh: aufhören',
     menu: 'Mehr', again: 'Diese Übung von vorn', back: 'Die Übung davor', over: 'Diese Übung übergehen', enough: 'Genug für heute', close: 'Schließen',
     howFar: (title: string) => `Haben Sie „${title}“ gemacht?`, did: 'Gemacht, soweit ich kam', left_out: 'Ausgelassen', stay: 'Dabei bleiben',
+    untilEases: 'Bleiben, bis es nachgibt', hasEased: 'Es hat nachgegeben', secondsHeld: (most: number) => `Sekunden gehalten · höchstens ${most}`,
     away: 'Weiter?', awayFor: (minutes: number) => `Sie waren ${minutes === 1 ? 'eine Minute' : `${minutes} Minuten`} weg. Die Uhr stand still.`,
     awayShort: 'Sie waren weg. Die Uhr stand still.', goFrom: (seconds: number) => `Weiter ab ${seconds}`,
     counted: 'Gezählt wird nur die Zeit, in der Sie sich bewegt haben.',

@@ -116,6 +116,7 @@ export const en = {
     pause: 'Pause', go: 'Go on', there: 'I am there', time: 'More time', hurts: 'It hurts: stop',
     menu: 'More', again: 'This drill from its start', back: 'The drill before', over: 'Go past this drill', enough: 'Enough for today', close: 'Close',
     howFar: (title: string) => `Did you do ${title}?`, did: 'Done, as far as I got', left_out: 'Left out', stay: 'Stay with it',
+    untilEases: 'Stay until it lets go', hasEased: 'It has let go', secondsHeld: (most: number) => `seconds held · at most ${most}`,
     away: 'Go on?', awayFor: (minutes: number) => `You were away for ${minutes === 1 ? 'a minute' : `${minutes} minutes`}. The clock stood still.`,
     awayShort: 'You were away. The clock stood still.', goFrom: (seconds: number) => `Go on from ${seconds}`,
     counted: 'Only the time you moved is counted.',

@@ -61,6 +61,7 @@ function kilograms(value: unknown): void {
       <label class="field"><span class="small quiet">load, kilograms</span><InputNumber :value="manner?.kilograms ?? undefined" :min="0.25" :max="60" :step="0.5" placeholder="none" @change="kilograms" /></label>
       <label class="field"><span class="small quiet">band</span><PickOne clearable label="band" placeholder="as it comes" :options="BANDS.map((one) => ({ value: one, text: one }))" :model-value="manner?.band ?? ''" @update:model-value="set('band', $event)" /></label>
       <label class="field"><span class="small quiet">how deep</span><PickOne clearable label="how deep" placeholder="as it comes" :options="LEVELS" :model-value="manner?.level ?? ''" @update:model-value="set('level', $event)" /></label>
+      <Checkbox v-if="drill.eases" class="lift" :checked="!!manner?.until_eases" @change="set('until_eases', $event.target.checked ? true : null)">{{ drill.eases }}; never under its dose, and the seconds held are told</Checkbox>
       <Checkbox v-if="drill.effort_cap !== null" class="lift" :checked="!!manner?.cap_lift || asking" @change="lift($event.target.checked)">effort capped at {{ drill.effort_cap }} %: lift it by 20 until the next stirred session</Checkbox>
       <form v-if="asking" class="why" @submit.prevent="lifted">
         <label class="field"><span class="small quiet">why it is lifted; it stays with the version</span><Input v-model:value="because" :maxlength="300" placeholder="at least ten letters" /></label>

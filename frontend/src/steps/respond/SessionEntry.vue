@@ -15,7 +15,10 @@ import DayBox from '@/ui/DayBox.vue'
 
 /** A session from the paper grid or the telephone; a correction is a new entry beside the old one. */
 type Told = Schemas['SessionDrillOut']
-interface Row extends Pick<Told, 'drill' | 'title' | 'side' | 'symptom' | 'felt' | 'felt_side' | 'felt_words' | 'mark' | 'mark_side' | 'moved' | 'stopped'> { felt_sites: string[]; done: string; during: string }
+type Kept = Pick<Told, 'symptom' | 'felt' | 'felt_side' | 'felt_words' | 'mark' | 'mark_side' | 'held' | 'moved' | 'stopped'>
+interface Row extends Kept, Pick<Told, 'drill' | 'title' | 'side'> { felt_sites: string[]; done: string; during: string }
+/** What nobody was asked; a correction keeps what was told of it. */
+const UNTOLD: Kept = { symptom: '', felt: '', felt_side: '', felt_words: '', mark: null, mark_side: '', held: '', moved: '', stopped: '' }
 const props = defineProps<{ visit: number; version: number; today: string; planned: Schemas['PlannedDrillOut'][]; elsewhere: string; corrects?: Schemas['SessionOut'] }>()
 const emit = defineEmits<{ saved: []; cancel: [] }>()
 const store = draftKey(`easepath:session-entry:${props.visit}:${props.corrects?.id ?? 'new'}`)
@@ -27,7 +30,7 @@ function rowsAt(there: boolean): Row[] {
   const replaced = new Set(props.planned.map((p) => p.stands_for).filter(Boolean))
   return props.planned
     .filter((p) => (there ? !replaced.has(p.drill) : !p.stands_for))
-    .map((p) => ({ drill: p.drill, title: p.title, side: p.side, felt_sites: p.felt, done: '100', during: '', symptom: '', felt: '', felt_side: '', felt_words: '', mark: null, mark_side: '' as const, moved: '', stopped: '' }))
+    .map((p) => ({ drill: p.drill, title: p.title, side: p.side, felt_sites: p.felt, done: '100', during: '', ...UNTOLD }))
 }
 const there = ref(false)
 function goThere(value: boolean): void {
@@ -39,7 +42,7 @@ function goThere(value: boolean): void {
 function fresh() {
   const old = props.corrects
   const rows: Row[] = old
-    ? old.drills.map((d) => ({ drill: d.drill, title: d.title, side: d.side, felt_sites: props.planned.find((p) => p.drill === d.drill)?.felt ?? ['target'], done: String(d.done_pct ?? ''), during: String(d.during ?? ''), symptom: d.symptom, felt: d.felt, felt_side: d.felt_side, felt_words: d.felt_words, mark: d.mark, mark_side: d.mark_side, moved: d.moved, stopped: d.stopped }))
+    ? old.drills.map(({ done_pct, during, ...told }) => ({ ...told, felt_sites: props.planned.find((p) => p.drill === told.drill)?.felt ?? ['target'], done: String(done_pct ?? ''), during: String(during ?? '') }))
     : rowsAt(false)
   return { id: newId(), date: old?.date ?? props.today, before: old?.before ?? null, after: old?.after ?? null, note: old?.note ?? '', rows }
 }
@@ -47,6 +50,8 @@ const kept = localStorage.getItem(store)
 const form = reactive(kept ? (JSON.parse(kept) as ReturnType<typeof fresh>) : fresh())
 watch(form, () => localStorage.setItem(store, JSON.stringify(form)))
 
+/** What a row keeps of what was told; one typed before a part was asked has it untold. */
+const keptOf = (row: Kept): Kept => Object.fromEntries(Object.entries(UNTOLD).map(([name, nothing]) => [name, row[name as keyof Kept] ?? nothing])) as Kept
 const number = (text: string) => (text.trim() === '' ? null : Number(text))
 const faultOf = (row: Row): string => {
   const done = number(row.done), during = number(row.during)
@@ -62,7 +67,7 @@ async function save(): Promise<void> {
   const body: Schemas['SessionIn'] = {
     id: form.id, version: props.corrects?.version ?? props.version, date: form.date, before: form.before, after: form.after, worst: props.corrects?.worst_said ?? null, note: form.note, at_break: props.corrects?.at_break ?? '',
     corrects: props.corrects?.id ?? null,
-    drills: form.rows.map((r) => ({ drill: r.drill, side: r.side, done_pct: number(r.done), during: number(r.during), symptom: r.symptom, felt: r.felt, felt_side: r.felt_side ?? '', felt_words: r.felt_words ?? '', mark: r.mark ?? null, mark_side: r.mark_side ?? '', moved: r.moved, stopped: r.stopped ?? '' })),
+    drills: form.rows.map((row) => ({ drill: row.drill, side: row.side, done_pct: number(row.done), during: number(row.during), ...keptOf(row) })),
   }
   const found = await outcome(clinic.POST('/api/visits/{visit}/sessions', { params: { path: { visit: props.visit } }, body }))
   problem.value = found.ok ? null : found.problem

@@ -50,7 +50,7 @@ function toggle(id: string): void {
         <td colspan="9">
           <p v-for="d in s.drills" :key="d.drill" class="drill">
             <template v-if="d.kind"><RippleLine :kinds="[{ kind: d.kind, date: s.date }]" /> <strong>{{ d.kind }}</strong></template> {{ d.title }}<template v-if="d.stands_for"> in the place of {{ d.stands_for }}</template>
-            <span class="small quiet"><template v-if="d.load">{{ d.load }}, </template>worst {{ d.during ?? 'not known' }}, <template v-if="feltWords(d)">{{ feltWords(d) }}, </template>{{ d.done_pct === null ? 'how much is not known' : `${d.done_pct} % done` }}<template v-if="d.marked">, checked at home: {{ d.marked }}</template><template v-if="d.kind && d.kind !== 'calm'"> – {{ readable(d.why) }}</template></span>
+            <span class="small quiet"><template v-if="d.load">{{ d.load }}, </template>worst {{ d.during ?? 'not known' }}, <template v-if="feltWords(d)">{{ feltWords(d) }}, </template>{{ d.done_pct === null ? 'how much is not known' : `${d.done_pct} % done` }}<template v-if="d.held">, held until it let go {{ d.held.split(' ').join(', ') }} s</template><template v-if="d.marked">, checked at home: {{ d.marked }}</template><template v-if="d.kind && d.kind !== 'calm'"> – {{ readable(d.why) }}</template></span>
           </p>
           <p v-if="s.worst_said !== null" class="small quiet">Worst of the session as a whole, no drill’s own: {{ s.worst_said }}</p>
           <p v-if="s.left_out" class="small"><strong>Left out of the count</strong> by {{ s.left_out.by }}, {{ shortDate(s.left_out.date) }}: {{ s.left_out.reason }}</p>

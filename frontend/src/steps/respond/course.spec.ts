@@ -7,7 +7,7 @@ import { courseOption, layout, stickWords, type CourseShown } from './courseOpti
 
 type Session = Schemas['SessionOut']
 type Drill = Session['drills'][number]
-const drill = (more: Partial<Drill> = {}): Drill => ({ drill: 'rock', title: 'Rock back', side: 'left', done_pct: 100, during: 2, symptom: '', felt: '', felt_side: '', felt_words: '', mark: null, mark_side: '', marked: '', stopped: '', moved: '', kind: 'calm', why: '', stands_for: '', load: '', ...more })
+const drill = (more: Partial<Drill> = {}): Drill => ({ drill: 'rock', title: 'Rock back', side: 'left', done_pct: 100, during: 2, symptom: '', felt: '', felt_side: '', felt_words: '', mark: null, mark_side: '', held: '', marked: '', stopped: '', moved: '', kind: 'calm', why: '', stands_for: '', load: '', ...more })
 const session = (date: string, more: Partial<Session> = {}): Session => ({ id: `${date}${JSON.stringify(more).length}`, date, version: 1, before: 1, worst: 2, worst_said: null, after: 1, morning: 1, unusual: 'none', kind: 'calm', drills: [drill()], note: '', at_break: '', left_out: null, ...more })
 const out = { by: 'Hanne', date: '2026-11-20', reason: 'another pain' }
 
