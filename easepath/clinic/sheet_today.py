@@ -13,7 +13,7 @@ from easepath.clinic.errors import RefusedError
 from easepath.clinic.facts.draft import Draft
 from easepath.clinic.repository import Record
 from easepath.clinic.sheet import HomeDrill, Sheet, sheet_of
-from easepath.core.adjust.at_home import AtHome, HomeAction, at_home
+from easepath.core.adjust.at_home import AtHome, HomeAction, after_a_flare, at_home
 from easepath.core.compose.session import ORDERS
 from easepath.core.ids import ClientLines
 from easepath.core.knowledge import shipped_library
@@ -51,6 +51,33 @@ def sheet_today(record: Record) -> SheetToday:
         else:
             return SheetToday(laid, {row.to.drill if row.to else drill: row for drill, row in rows.items()})
     return SheetToday(sheet_of(version), rows)
+
+
+@dataclass(frozen=True)
+class AfterFlare:
+    """What a drill is at home once it has rested after a flare, and the sentence for it; None rests on."""
+
+    drill: str
+    less: HomeDrill | None
+    line: str
+
+
+def after_flares(record: Record) -> tuple[AfterFlare, ...]:
+    """The table a phone looks up after a flare of which the clinic does not know; what has no row goes on as it is."""
+    version = record.version
+    assert version is not None
+    rows = tuple(after_a_flare(record.assessment.review))
+    eased = {row.planned.drill: row for row in rows if row.action == "ease"}
+    try:
+        laid = _laid_over(record, version, eased).drills if eased else ()
+    except RefusedError:
+        laid = ()
+    less = {one.drill: one for one in laid if one.drill in eased and not one.rest}
+    return tuple(
+        AfterFlare(row.planned.drill, found, told_of(row if found else replace(row, action="rest", to=None)))
+        for row in rows
+        for found in (less.get(row.planned.drill),)
+    )
 
 
 def _laid_over(record: Record, version: models.PlanVersion, moved: Mapping[str, AtHome]) -> Sheet:

@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import itertools
+from collections.abc import Sequence
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from easepath.core.adjust.at_home import after_a_flare, at_home
 from easepath.core.adjust.follow import NEVER, flares, follows
 from easepath.core.adjust.review import Review
 from easepath.core.assessment import Assessment
 from easepath.core.compose.due import days_due
-from easepath.core.facts import ClientFactor, Plan, PlannedDrill
+from easepath.core.facts import ClientFactor, Plan, PlannedDrill, StandingOrder
 from easepath.core.respond import Responder
 from easepath.core.vocabulary import SIGNS, SYMPTOMS, Symptom
 from tests.core.build import LIBRARY, client, complaint, entry, factor, plan, situation
@@ -33,8 +35,9 @@ PLANS: dict[str, tuple[str, tuple[PlannedDrill, ...], tuple[ClientFactor, ...]]]
 }  # fmt: skip
 
 
-def assessed(of: str, *log: object) -> Assessment:
-    condition, drills, factors = PLANS[of]
+def assessed(of: str, *log: object, drills: Sequence[PlannedDrill] = ()) -> Assessment:
+    condition, usual, factors = PLANS[of]
+    drills = drills or usual
     story = complaint(condition=condition) if condition else complaint(condition=None, region="low-back")
     facts = situation(
         client=client(factors=factors), complaint=story, plan=plan(*drills, stage=2 if condition else None), log=log,
@@ -63,6 +66,19 @@ def test_the_table_pauses_what_the_rules_pause(of: str, symptom: Symptom) -> Non
 
 def at_rest(found: Review) -> set[str]:
     return {one.drill.id for one in found.drills if one.decision.action in ("stop", "pause", "suspend")}
+
+
+@pytest.mark.parametrize("of", PLANS)
+@pytest.mark.parametrize("step", [-1, 0, 1])
+@pytest.mark.parametrize("eases", [True, False])
+def test_once_it_has_rested_a_drill_is_what_the_table_says(of: str, step: int, eases: bool) -> None:
+    planned = [one.model_copy(update={"step": step, "order": StandingOrder(ease=eases)}) for one in PLANS[of][1]]
+    table = {row.planned.drill: row for row in after_a_flare(assessed(of, drills=planned).review)}
+    for told in planned:
+        log = entry(3, told.drill, told.side or "both", before=1, during=9, next=1)
+        rules = {row.planned.drill: row for row in at_home(assessed(of, log, drills=planned).review)}
+        by_rules, by_table = rules.get(told.drill), table.get(told.drill)
+        assert (by_rules and (by_rules.action, by_rules.to)) == (by_table and (by_table.action, by_table.to))
 
 
 @given(of=st.sampled_from(sorted(PLANS)), before=st.integers(0, 10), pain=st.integers(0, 10), told=st.booleans())

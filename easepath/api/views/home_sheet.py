@@ -11,12 +11,12 @@ from easepath.clinic.facts.rests import Cause, rests_today
 from easepath.clinic.repository import Record
 from easepath.clinic.rows import SessionRow
 from easepath.clinic.sheet import HomeDrill, Sheet
-from easepath.clinic.sheet_today import CHANGES, SheetToday, sheet_today, told_of
+from easepath.clinic.sheet_today import CHANGES, SheetToday, after_flares, sheet_today, told_of
 from easepath.clinic.shown import View
 from easepath.core.adjust.follow import flares, follows
 from easepath.core.assessment import Assessment
 from easepath.core.compose.precautions import limits_of, precautions_of
-from easepath.core.compose.sheet import SIGN_SITES
+from easepath.core.compose.sheet import SIGN_SITES, SideOnSheet
 from easepath.core.languages import ENGLISH
 from easepath.core.respond import SORENESS_OPEN, asks_moved
 from easepath.core.screening.home_check import EVERY_DAYS, home_check_from, home_questions
@@ -97,6 +97,14 @@ class FlaresOut(View):
     morning: tuple[int, ...]
 
 
+class AfterFlareOut(View):
+    """What a drill is once it has rested after a flare: its sides with less, none where it rests on, and why."""
+
+    drill: str
+    sides: tuple[SideOnSheet, ...]
+    line: str
+
+
 class HomeQuestionOut(View):
     """One question of the home check: the item it answers, its words, and whether a yes is an emergency."""
 
@@ -121,7 +129,7 @@ class HomeSheet(Sheet):
     """The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it.
 
     `language` is what it is told in, `unread` says in it that nobody whose language it is has read it.
-    `follows`, `flares` and `rest_days` are what the phone looks up while the clinic cannot be asked.
+    `follows`, `flares`, `after_flare` and `rest_days` are what the phone looks up while the clinic cannot be asked.
     """
 
     language: str
@@ -138,6 +146,7 @@ class HomeSheet(Sheet):
     days: tuple[DayOut, ...]
     follows: tuple[FollowsOut, ...]
     flares: tuple[FlaresOut, ...]
+    after_flare: tuple[AfterFlareOut, ...]
     rest_days: int
     pain_limit: int | None
     eased: tuple[str, ...]
@@ -189,6 +198,7 @@ def home_sheet(record: Record) -> HomeSheet:
         days=days_at_home(record),
         follows=tuple(FollowsOut(**vars(row)) for row in follows(assessment.review)),
         flares=tuple(FlaresOut(**vars(row)) for row in flares(assessment.review.context)),
+        after_flare=() if withheld else _after_flare(record),
         rest_days=int(assessment.library.number("flare", "rest_days")),
         pain_limit=_pain_limit(assessment),
         eased=_eased(assessment),
@@ -202,6 +212,13 @@ def home_sheet(record: Record) -> HomeSheet:
         soreness_open=soreness_open(record),
         home_check=_home_check(record),
     )  # fmt: skip
+
+
+def _after_flare(record: Record) -> tuple[AfterFlareOut, ...]:
+    return tuple(
+        AfterFlareOut(drill=row.drill, sides=row.less.sides if row.less else (), line=row.line)
+        for row in after_flares(record)
+    )
 
 
 def _breaks_done(record: Record) -> tuple[str, ...]:

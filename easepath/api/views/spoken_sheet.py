@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TypeVar
 
-from easepath.api.views.home_sheet import HomeSheet
+from easepath.api.views.home_sheet import AfterFlareOut, HomeSheet
 from easepath.api.views.library import SymptomOut
 from easepath.clinic.facts.desk import Break
 from easepath.clinic.models import Complaint
@@ -51,8 +51,15 @@ def _at_home(sheet: HomeSheet, words: Spoken) -> dict[str, object]:
         "suspended": None if sheet.suspended is None else _symptom(sheet.suspended, words),
         "symptom_words": tuple(_symptom(one, words) for one in sheet.symptom_words),
         "stop_reasons": tuple(_symptom(one, words) for one in sheet.stop_reasons),
+        "after_flare": tuple(_less(one, words) for one in sheet.after_flare),
         "home_check": sheet.home_check.model_copy(update={"questions": questions}),
     }
+
+
+def _less(one: AfterFlareOut, words: Spoken) -> AfterFlareOut:
+    title = words.say(shipped_library().title(one.drill))
+    sides = tuple(_side(side, title, words) for side in one.sides)
+    return one.model_copy(update={"line": words.say(one.line), "sides": sides})
 
 
 def _drills(drills: tuple[HomeDrill, ...], words: Spoken) -> tuple[HomeDrill, ...]:

@@ -4,16 +4,19 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterator
-from dataclasses import dataclass
-from typing import Any, Literal
+from dataclasses import dataclass, replace
+from typing import Any, Final, Literal
 
 from easepath.core.adjust.decision import DrillReview, To
-from easepath.core.adjust.moves import EASED_STEP, OPEN_RISK, first_method
+from easepath.core.adjust.moves import EASED_STEP, OPEN_RISK, ease, first_method
 from easepath.core.adjust.review import Review
 from easepath.core.adjust.view import Context, DrillView
 from easepath.core.facts import PlannedDrill
+from easepath.core.reasons import Reason
 from easepath.core.screening.flags import issues_program
 
+FLARE: Final = "flare"
+"""The rule of a flare."""
 HomeAction = Literal["suspend", "stop", "pause", "rest", "ease", "instead", "progress"]
 
 
@@ -45,6 +48,23 @@ def at_home(found: Review) -> tuple[AtHome, ...]:
             rises -= row.action == "progress"
             rows.append(row)
     return tuple(rows)
+
+
+def after_a_flare(found: Review) -> Iterator[AtHome]:
+    """What each row turns into at home after a flare and its rest, for a phone that cannot ask; one without goes on.
+
+    It is what `at_home` would say of it then. A row that was changed at home already rests until the clinic is asked.
+    """
+    changed = {row.planned.drill: row for row in at_home(found)}
+    for one in found.drills:
+        now = changed.get(one.planned.drill)
+        if now is not None:
+            yield now if now.to is None else AtHome(one.planned, FLARE, "rest")
+            continue
+        flared = ease(found.context.views(one.planned)[0], FLARE, Reason(f"adjust-{FLARE}"))
+        row = _of_row(found.context, replace(one, decision=flared), may_rise=False)
+        if row is not None:
+            yield row
 
 
 def _of_row(context: Context, one: DrillReview, *, may_rise: bool) -> AtHome | None:

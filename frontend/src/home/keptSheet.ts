@@ -9,7 +9,7 @@ interface Kept {
 }
 
 /** What a sheet that was kept by an older page does not have. */
-const UNKNOWN = { precautions: [], limits: [], breaks_done: [], language: 'en', unread: '' } satisfies Partial<Sheet>
+const UNKNOWN = { precautions: [], limits: [], breaks_done: [], after_flare: [], language: 'en', unread: '' } satisfies Partial<Sheet>
 
 const onPhone = (): string => new Date().toLocaleDateString('sv-SE')
 

@@ -7,11 +7,13 @@ import { asKnownHere, sessionsIn } from './standing'
 type Sheet = HomeSchemas['HomeSheet']
 type Told = HomeSchemas['DrillDone']
 
-const drill = (name: string) => ({ drill: name, title: name, paused: false, stands_for: '' })
+const side = (seconds: number) => ({ side: 'left', seconds, words: `${seconds} s` })
+const drill = (name: string) => ({ drill: name, title: name, paused: false, stands_for: '', at_home: '', sides: [side(60)] })
 const day = (date: string) => ({ date, done: 0, stopped: false, rests: false, worst: null, morning: null })
 const SHEET = {
   today: '2026-11-25', drills: ['rock', 'raise', 'squeeze'].map(drill), elsewhere: null, rests: [], suspended: null, mornings_open: [], soreness_open: [],
-  home_check: { questions: [], asked_from: '2026-11-29', every_days: 7, after: ['shooting', 'tingling', 'numbness'] }, withheld: false, done_today: false, breaks_done: [], stopped_today: false, days: [day('2026-11-24'), day('2026-11-25')], rest_days: 2, stop_symptoms: ['sharp', 'tingling', 'chest-pain'],
+  home_check: { questions: [], asked_from: '2026-11-29', every_days: 7, after: ['shooting', 'tingling', 'numbness'] }, withheld: false, done_today: false, breaks_done: [], stopped_today: false, days: [day('2026-11-24'), day('2026-11-25')], rest_days: 2, seconds: 210, timeline: [0, 1, 2].flatMap((index) => [{ index, kind: 'set-up', side: null, seconds: 10 }, { index, kind: 'side', side: 'left', seconds: 60 }]),
+  after_flare: [{ drill: 'rock', sides: [side(30)], line: 'less of it' }, { drill: 'raise', sides: [], line: 'it rests' }], stop_symptoms: ['sharp', 'tingling', 'chest-pain'],
   symptom_words: [{ id: 'chest-pain', text: 'chest pain', phone: 'call' }],
   follows: [
     { drill: 'rock', symptoms: ['chest-pain'], felt: [], rests: [], all: true },
@@ -46,6 +48,21 @@ describe('what follows on the phone before the clinic knows', () => {
     ['a calm morning', [session('a', '2026-11-24'), morning('a', 3)], undefined],
   ] as [string, Letter[], string | undefined][])('%s: rest up to the right day', (_, letters, until) => {
     expect(asKnownHere(SHEET, letters).rests[0]?.until).toBe(until)
+  })
+
+  it('comes back from its rest with less of what flared, on the tape too, and of nothing else', () => {
+    const [flare, calm] = [{ during: 9 }, { during: 1 }].map((more) => asKnownHere(asOf(SHEET, '2026-11-28'), [session('a', '2026-11-25', more)]))
+    expect(flare!.rests).toEqual([])
+    expect(flare!.drills.map(({ sides, at_home }) => [sides[0]!.seconds, at_home])).toEqual([[30, 'less of it'], [60, ''], [60, '']])
+    expect(flare!.timeline.map(({ seconds }) => seconds)).toEqual([10, 30, 10, 60, 10, 60])
+    expect(flare!.seconds).toBe(180)
+    expect([calm!.drills, calm!.seconds]).toEqual([SHEET.drills, 210])
+  })
+
+  it('rests on where the table has nothing less', () => {
+    const flares = [{ ...SHEET.flares[0]!, drill: 'raise' }]
+    const found = asKnownHere(asOf({ ...SHEET, flares }, '2026-11-28'), [session('a', '2026-11-25', { drill: 'raise', during: 9 })])
+    expect(paused(found)).toEqual(['raise'])
   })
 
   it('asks the morning of a session that only this phone knows, once', () => {

@@ -35,10 +35,9 @@ export function isFlare(sheet: Sheet, told: Told, before: number | null): boolea
   return !!row && before !== null && typeof told.during === 'number' && told.during >= (row.during[before] ?? Infinity)
 }
 
-/** Whether a morning after a session is a flare of any of its drills. */
-function isFlareNextDay(sheet: Sheet, session: Session, pain: number): boolean {
-  const { before } = session
-  return typeof before === 'number' && session.drills.some((told) => pain >= (sheet.flares.find(({ drill }) => drill === told.drill)?.morning[before] ?? Infinity))
+/** Whether a morning after a session is a flare of one of its drills. */
+function isFlareNextDay(sheet: Sheet, told: Told, before: number | null, pain: number | undefined): boolean {
+  return pain !== undefined && before !== null && pain >= (sheet.flares.find(({ drill }) => drill === told.drill)?.morning[before] ?? Infinity)
 }
 
 const stopped = (sheet: Sheet, session: Session): boolean => session.drills.some((told) => isStop(sheet, told))
@@ -46,6 +45,25 @@ const stopped = (sheet: Sheet, session: Session): boolean => session.drills.some
 function worstOf(session: Session): number | null {
   const pains = [session.worst, ...session.drills.map((told) => told.during)].filter((pain) => typeof pain === 'number')
   return pains.length ? Math.max(...pains) : null
+}
+
+/** The drills of a session that flared: during it, or by the next morning where it was told. */
+const flaredIn = (sheet: Sheet, { before = null, drills }: Session, morning: number | undefined): string[] =>
+  drills.filter((told) => isFlare(sheet, told, before) || isFlareNextDay(sheet, told, before, morning)).map(({ drill }) => drill)
+
+/** Drills on their tape with less of what flared, as the table has it; what it has no less of rests until the clinic knows. */
+function withLess<T extends Pick<Sheet, 'drills' | 'timeline' | 'seconds'>>(sheet: Sheet, of: T, flared: ReadonlySet<string>): T {
+  const rowOf = (drill: string | undefined) => (drill !== undefined && flared.has(drill) ? sheet.after_flare.find((row) => row.drill === drill) : undefined)
+  const timeline = of.timeline.map((one) => {
+    const side = one.kind === 'side' && one.index !== null ? rowOf(of.drills[one.index]?.drill)?.sides.find(({ side }) => side === one.side) : undefined
+    return side ? { ...one, seconds: side.seconds } : one
+  })
+  const drills = of.drills.map((drill) => {
+    const row = rowOf(drill.drill)
+    return row ? { ...drill, at_home: row.line, ...(row.sides.length ? { sides: row.sides } : { paused: true }) } : drill
+  })
+  const total = (tape: typeof timeline) => tape.reduce((sum, one) => sum + one.seconds, 0)
+  return { ...of, drills, timeline, seconds: of.seconds + total(timeline) - total(of.timeline) }
 }
 
 /**
@@ -60,19 +78,23 @@ export function asKnownHere(sheet: Sheet, letters: readonly Letter[]): Sheet {
   const row = (session: Session) => session.drills.map((drill) => followsOf(sheet, drill)).filter((one) => one !== undefined)
   const paused = new Set(sessions.flatMap((session) => row(session).flatMap((one) => one.rests)))
   const ending = sessions.flatMap((session) => session.drills).find((drill) => followsOf(sheet, drill)?.all)
-  const flared = sessions.filter((one) => one.drills.some((drill) => isFlare(sheet, drill, one.before ?? null)) || (told.has(one.id) && isFlareNextDay(sheet, one, told.get(one.id)!.pain)))
+  const flaring = (one: Session) => flaredIn(sheet, one, told.get(one.id)?.pain)
+  const flared = sessions.filter((one) => flaring(one).length)
+  const less = new Set(flared.flatMap(flaring))
   const until = flared.map((one) => later(one.date, sheet.rest_days)).filter((day) => day >= sheet.today).sort().at(-1)
   const rest: Sheet['rests'] = until && !sheet.rests.some((one) => !one.drill) ? [{ cause: 'flare', drill: '', until, words: '', by: '' }] : []
   const answered = new Set([...sessions.filter(({ id }) => told.has(id)).map(({ date }) => date), ...sheet.mornings_open.map(({ date }) => date)])
   const open = [...new Map(sessions.map(({ id, date }) => [date, id]))].filter(([date]) => date < sheet.today && daysBetween(date, sheet.today) <= MORNINGS_BACK && !answered.has(date)).map(([date, session]) => ({ session, date }))
   const rests = <T extends { drill: string; stands_for?: string; paused?: boolean }>(drill: T): T => (paused.has(drill.drill) || (drill.stands_for && paused.has(drill.stands_for)) ? { ...drill, paused: true } : drill)
   const checks = letters.flatMap((letter) => (letter.kind === 'check' ? [letter.body] : []))
+  const eased = withLess(sheet, sheet, less)
+  const there = sheet.elsewhere && withLess(sheet, sheet.elsewhere, less)
   return {
-    ...sheet,
+    ...eased,
     withheld: sheet.withheld || checks.some(({ answers }) => Object.values(answers).some(Boolean)),
     home_check: { ...sheet.home_check, asked_from: askedFrom(sheet, sessions, checks) },
-    drills: sheet.drills.map(rests),
-    elsewhere: sheet.elsewhere && { ...sheet.elsewhere, drills: sheet.elsewhere.drills.map(rests) },
+    drills: eased.drills.map(rests),
+    elsewhere: there && { ...there, drills: there.drills.map(rests) },
     rests: [...rest, ...sheet.rests],
     suspended: sheet.suspended ?? sheet.symptom_words.find(({ id }) => id === ending?.symptom) ?? null,
     mornings_open: [...sheet.mornings_open.filter(({ session }) => !told.has(session)), ...open],

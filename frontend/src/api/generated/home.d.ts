@@ -129,6 +129,18 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AfterFlareOut
+         * @description What a drill is once it has rested after a flare: its sides with less, none where it rests on, and why.
+         */
+        AfterFlareOut: {
+            /** Drill */
+            drill: string;
+            /** Line */
+            line: string;
+            /** Sides */
+            sides: components["schemas"]["SideOnSheet"][];
+        };
+        /**
          * BeatOnSheet
          * @description One beat of a side: what to do, for how many seconds, which of how many it is, and in which direction.
          *
@@ -569,9 +581,11 @@ export interface components {
          * @description The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it.
          *
          *     `language` is what it is told in, `unread` says in it that nobody whose language it is has read it.
-         *     `follows`, `flares` and `rest_days` are what the phone looks up while the clinic cannot be asked.
+         *     `follows`, `flares`, `after_flare` and `rest_days` are what the phone looks up while the clinic cannot be asked.
          */
         HomeSheet: {
+            /** After Flare */
+            after_flare: components["schemas"]["AfterFlareOut"][];
             /** Asks Moved */
             asks_moved: boolean;
             /** Body Symptoms */
