@@ -7,7 +7,7 @@ import re
 from collections.abc import Callable
 from typing import Any
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import MorningReport, SessionLog
@@ -211,3 +211,30 @@ def test_a_landmark_and_an_unusual_day_are_told_at_the_end_and_hold_for_the_morn
         press_strip(page, "How is the pain on getting up?", 1)
     expect(page.get_by_role("button", name="a long journey")).to_have_attribute("aria-pressed", "true")
     assert MorningReport.objects.get(session=told).unusual == "travel"
+
+
+def test_what_is_asked_first_does_not_take_back_a_tap_on_start(live: World, page: Page, live_server: Any) -> None:
+    complaint = live.complaints["Marta"]
+    last = SessionLog.objects.filter(complaint=complaint).latest("date")
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}")
+    expect(page.get_by_role("button", name="Start", exact=True)).to_be_visible()
+    held: list[Route] = []
+
+    def hold(route: Route) -> None:
+        held.append(route)
+
+    page.route("**/sheet", hold)
+    page.reload()
+    page.get_by_role("button", name="Start", exact=True).click()
+    expect(page.get_by_text("How is the pain now?")).to_be_visible()
+    answer = held[0].fetch()
+    yesterday = str(TODAY - dt.timedelta(days=1))
+    held[0].fulfill(
+        response=answer, json=answer.json() | {"mornings_open": [{"session": str(last.pk), "date": yesterday}]}
+    )
+    page.unroute("**/sheet")
+    page.get_by_role("button", name=re.compile("on getting up.* 1 of 10")).click()
+    page.get_by_role("button", name="To today").click()
+    press_strip(page, "How is the pain now?", 1)
+    expect(page.get_by_role("region", name="Session")).to_be_visible()

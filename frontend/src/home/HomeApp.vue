@@ -28,6 +28,9 @@ const run: UseRunReturn = useRun(today, token)
 const tab = ref<Tab>('today')
 const thanks = ref<{ stirred: boolean } | null>(null)
 const badHour = ref(false)
+/** Start, or a break, was tapped: what the clinic's answer asks first does not take that back */
+const asking = ref(false)
+const pausing = ref('')
 /** a report is on its way, or is kept here because it could not be sent */
 const post = computed<Post>(() => (!outbox.letters.value.length ? 'sent' : outbox.stuck.value ? 'kept' : 'sending'))
 const state = computed(() => run.state.value)
@@ -57,7 +60,7 @@ onMounted(async () => {
   fetchPages()
 })
 onBeforeUnmount(() => document.removeEventListener('visibilitychange', again))
-watch(tab, () => scrollTo({ top: 0 }))
+watch(tab, () => { asking.value = false; pausing.value = ''; scrollTo({ top: 0 }) })
 
 /** The morning that is asked for, and what was told of it a moment ago. */
 const morning = ref<{ session: string; date: string; told: number | null; id: string } | null>(null)
@@ -183,6 +186,8 @@ function leaveStopped(): void {
 
 function begin(before: number, how: Today): void {
   chosen.value = { ...how, pause: '' }
+  asking.value = false
+  pausing.value = ''
   run.begin(before, how)
 }
 const clinic = knownClinic()
@@ -226,7 +231,7 @@ const clinic = knownClinic()
       <CheckPage v-else-if="checkDue" :sheet="sheet" @told="tellCheck" />
       <BadHour v-else-if="badHour" :sheet="sheet" @leave="badHour = false" />
       <template v-else>
-        <TodayPage v-if="tab === 'today'" v-model:today="chosen" :sheet="today" :post="post" :calendar="offline ? '' : `/home/api/${token}/calendar.ics`" @begin="begin" @look="tab = 'drills'" @bad-hour="badHour = true" />
+        <TodayPage v-if="tab === 'today'" v-model:today="chosen" v-model:asking="asking" v-model:pausing="pausing" :sheet="today" :post="post" :calendar="offline ? '' : `/home/api/${token}/calendar.ics`" @begin="begin" @look="tab = 'drills'" @bad-hour="badHour = true" />
         <DrillsPage v-else-if="tab === 'drills'" :sheet="today" :today="chosen" />
         <CoursePage v-else-if="tab === 'course'" :sheet="sheet" />
         <CallPage v-else :sheet="sheet" />

@@ -19,9 +19,10 @@ import { say } from './words'
 const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; post: Post; /** where the calendar file lies; none without a network */ calendar: string }>()
 const emit = defineEmits<{ begin: [before: number, today: Today]; look: []; badHour: [] }>()
 const today = defineModel<Today>('today', { required: true })
-const asking = ref(false)
+/** Start was tapped, and the pain is asked; the page that holds it keeps it while something else is asked first */
+const asking = defineModel<boolean>('asking', { default: false })
 /** the break at work that is about to begin */
-const pausing = ref('')
+const pausing = defineModel<string>('pausing', { default: '' })
 const allowed = ref(false)
 
 const now = computed(() => props.sheet.today)

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { Checkbox, Input, Select } from 'ant-design-vue'
+import { Checkbox, Input } from 'ant-design-vue'
 import { computed, reactive, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import ChoiceRow from '@/ui/ChoiceRow.vue'
 import { shortDate } from '@/ui/dates'
 import DayBox from '@/ui/DayBox.vue'
 import FieldNote from '@/ui/FieldNote.vue'
+import PickOne from '@/ui/PickOne.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { callAddress } from '@/ui/telephone'
 
@@ -42,7 +43,7 @@ async function save(): Promise<void> {
       <label>Trade<Input v-model:value="form.trade" name="trade" :maxlength="80" :disabled="!may" /></label>
       <label>Language<Input v-model:value="form.language" name="language" :maxlength="40" :disabled="!may" placeholder="reads best in" /></label>
     </div>
-    <label>Figure in the pictures<Select v-model:value="form.figure" aria-label="Figure in the pictures" :disabled="!may" :options="person.figures.map((one) => ({ value: one.id, label: one.words }))" /></label>
+    <label>Figure in the pictures<PickOne clearable label="Figure in the pictures" :placeholder="person.figures.find((one) => !one.id)?.words" :model-value="form.figure" :disabled="!may" :options="person.figures.filter((one) => one.id).map((one) => ({ value: one.id, text: one.words }))" @update:model-value="form.figure = $event" /></label>
     <h2>Contact</h2>
     <label>Telephone <a v-if="person.telephone" class="small" :href="callAddress(person.telephone)">call</a><Input v-model:value="form.telephone" name="telephone" type="tel" :maxlength="40" :disabled="!may" /><FieldNote :text="note('telephone')" /></label>
     <label>E-mail <a v-if="person.email" class="small" :href="`mailto:${person.email}`">write</a><Input v-model:value="form.email" name="email" :maxlength="100" :disabled="!may" /><FieldNote :text="note('email')" /></label>
