@@ -65,10 +65,10 @@ def test_nothing_of_a_client_is_changed_outside_the_actions(support: Client) -> 
 def test_a_time_zone_is_picked_from_a_list(support: Client) -> None:
     clinic = Clinic.objects.get()
     path = f"/support/clinic/clinic/{clinic.pk}/change/"
-    sent = {"name": clinic.name, "phone": "1", "emergency_note": "x", "town": "", "practice": "on"}
+    sent = {"name": clinic.name, "phone": "1", "emergency_note": "x", "town": "", "practice": "on", "figure": "broad"}
     assert support.post(path, {**sent, "time_zone": "Europe/Nowhere"}).status_code == 200
     assert support.post(path, {**sent, "time_zone": "Pacific/Auckland"}).status_code == 302
-    assert Clinic.objects.get().time_zone == "Pacific/Auckland"
+    assert (Clinic.objects.get().time_zone, Clinic.objects.get().figure) == ("Pacific/Auckland", "broad")
 
 
 def test_support_signs_in_with_a_code_and_leaves_a_trace(world: World, client: Client) -> None:
