@@ -57,16 +57,8 @@ def _depth(found: Skeleton, camera: Camera, *names: str) -> float:
 def _trunk(found: Skeleton, camera: Camera, build: Build) -> Iterator[Piece]:
     eggs = trunk_eggs(found)
     low = Egg(middle(eggs["pelvis"].at, eggs["waist"].at, 0.45), eggs["pelvis"].frame, (9.9, 7.5, 14.4))
-    pelvis, low, waist, ribs, chest = (
-        build.trunk_egg(egg, belly=share)
-        for egg, share in (
-            (eggs["pelvis"], 0.6),
-            (low, 1.0),
-            (eggs["waist"], 1.0),
-            (eggs["ribs"], 0.6),
-            (eggs["chest"], 0.2),
-        )
-    )
+    low = build.trunk_egg(low)
+    pelvis, waist, ribs, chest = (build.trunk_egg(eggs[part], belly=share) for part, share in BELLY.items())
     shoulders = [Ball(found.joints["shoulder" + mark], build.limb_r(body.SHOULDER_R) - 1.0) for mark, _ in SIDES]
     top = Ball(add(found.joints["up-top"], within(found.frames["up"], (0.0, -1.0, 0.0))), 5.6)
     yield Piece(camera.depth(pelvis.at), "shorts", (hull(camera, pelvis, low),))

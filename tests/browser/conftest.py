@@ -12,7 +12,7 @@ from typing import Any
 import pytest
 from axe_playwright_python.sync_playwright import Axe
 from django.test import TransactionTestCase
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Route, expect
 
 from docs.browser import CHROMIUM, QUIET
 from easepath.standins.practice_clinic import PASSWORD
@@ -175,6 +175,17 @@ def wake(phone: Page) -> None:
     """Go on where the session waited: a machine under load looks to the page like a phone that slept."""
     if phone.get_by_role("heading", name="Go on?").is_visible():
         phone.get_by_role("button", name=re.compile("^Go on from")).click()
+
+
+def held_back(page: Page, address: str) -> list[Route]:
+    """What is asked of an address from now on, none of it answered until the test does; `unroute` ends it."""
+    held: list[Route] = []
+
+    def hold(route: Route) -> None:
+        held.append(route)
+
+    page.route(address, hold)
+    return held
 
 
 FINE, A_BIT = "Fine no more pain", "A bit I felt"

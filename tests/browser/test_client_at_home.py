@@ -7,13 +7,23 @@ import re
 from collections.abc import Callable
 from typing import Any
 
-from playwright.sync_api import Page, Route, expect
+from playwright.sync_api import Page, expect
 
 from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import MorningReport, SessionLog
 from easepath.standins.practice_life import live_through
 from easepath.standins.practice_people import PEOPLE
-from tests.browser.conftest import A_BIT, begin, faults, go, play_through, press_strip, until_asked, until_end
+from tests.browser.conftest import (
+    A_BIT,
+    begin,
+    faults,
+    go,
+    held_back,
+    play_through,
+    press_strip,
+    until_asked,
+    until_end,
+)
 from tests.conftest import TODAY, World
 
 SignIn = Callable[..., None]
@@ -219,12 +229,7 @@ def test_what_is_asked_first_does_not_take_back_a_tap_on_start(live: World, page
     page.set_viewport_size({"width": 390, "height": 844})
     page.goto(f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}")
     expect(page.get_by_role("button", name="Start", exact=True)).to_be_visible()
-    held: list[Route] = []
-
-    def hold(route: Route) -> None:
-        held.append(route)
-
-    page.route("**/sheet", hold)
+    held = held_back(page, "**/sheet")
     page.reload()
     page.get_by_role("button", name="Start", exact=True).click()
     expect(page.get_by_text("How is the pain now?")).to_be_visible()

@@ -8,7 +8,7 @@ from typing import Any
 
 import pytest
 from django.test import Client as Browser
-from playwright.sync_api import Locator, Page, Route, expect
+from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.models import PlanVersion, SessionDrill
 from easepath.core.knowledge import shipped_library
@@ -17,6 +17,7 @@ from tests.browser.conftest import (
     begin,
     fill_sign_in,
     go,
+    held_back,
     pick,
     play_through,
     put_on,
@@ -411,12 +412,7 @@ def test_the_sheet_takes_no_change_before_it_is_read(plan: Callable[[str], None]
     put(page, "pelvic-tilt")
     saved(page)
     go(page, "Story")
-    held: list[Route] = []
-
-    def hold(route: Route) -> None:
-        held.append(route)
-
-    page.route("**/api/visits/*/plan", hold)
+    held = held_back(page, "**/api/visits/*/plan")
     page.get_by_role("navigation", name="Steps of the visit").get_by_role("link", name=re.compile("^Plan")).click()
     page.wait_for_timeout(300)
     expect(session_titles(page)).to_have_count(0)  # what is not read yet takes no change: it would be lost

@@ -5,10 +5,10 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 
-from playwright.sync_api import Page, Route, expect
+from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Complaint
-from tests.browser.conftest import go, saved
+from tests.browser.conftest import go, held_back, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -103,12 +103,7 @@ def test_in_an_emergency_nothing_is_tested_and_what_was_done_is_written_down(
     expect(notes).to_be_focused()
     notes.fill("10:09 foot hangs since the morning; ambulance called.")
     saved(page)
-    held: list[Route] = []
-
-    def hold(route: Route) -> None:
-        held.append(route)
-
-    page.route("**/api/visits/*/screening", hold)
+    held = held_back(page, "**/api/visits/*/screening")
     page.get_by_role("navigation", name="Steps of the visit").get_by_role("link", name=re.compile("^Screen")).click()
     page.wait_for_timeout(300)
     expect(outcome).to_have_count(0)  # what is not read yet takes no answer: it would be lost
