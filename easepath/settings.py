@@ -172,5 +172,19 @@ SILENCED_SYSTEM_CHECKS = ["staticfiles.W004"]
 LINK_DAYS_AFTER_PLAN = 30
 INCLINOMETER = os.environ.get("EASEPATH_INCLINOMETER", "easepath.standins.inclinometer.SimulatedInclinometer")
 """What streams an angle in Measure: the shipped stand-in, another class by its path, or nothing where it is empty."""
+_MESSAGE_BOX = "easepath.standins.message_box.MessageBox"
+TEXT_CARRIER = os.environ.get("EASEPATH_TEXT_CARRIER", _MESSAGE_BOX)
+"""What carries text messages: the shipped stand-in, another class by its path, or nothing where it is empty."""
+EMAIL_HOST = os.environ.get("EASEPATH_SMTP_HOST", "")
+EMAIL_PORT = int(os.environ.get("EASEPATH_SMTP_PORT", "587"))
+EMAIL_HOST_USER = os.environ.get("EASEPATH_SMTP_USER", "")
+EMAIL_HOST_PASSWORD = os.environ.get("EASEPATH_SMTP_PASSWORD", "")
+EMAIL_USE_TLS = os.environ.get("EASEPATH_SMTP_TLS", "1") == "1"
+EMAIL_TIMEOUT = 10
+DEFAULT_FROM_EMAIL = os.environ.get("EASEPATH_SMTP_FROM", "easepath@localhost")
+MAIL_CARRIER = os.environ.get("EASEPATH_MAIL_CARRIER", "easepath.clinic.carriers.Smtp" if EMAIL_HOST else _MESSAGE_BOX)
+"""What carries mail: a mail server where one is named, else the shipped stand-in."""
+MESSAGE_BOX = VAR_DIR / "messages"
+"""Where the stand-in lays down what it was given to carry."""
 RETENTION_YEARS = float(years) if (years := os.environ.get("EASEPATH_RETENTION_YEARS")) else None
 """How long the record of an archived client is kept after the last thing that happened; None for ever."""

@@ -18,7 +18,7 @@ from django.db import transaction
 from easepath.clinic import clock, models
 from easepath.clinic.facts.home import by_date, effective_sessions, morning_of
 from easepath.clinic.repository import Record, read_records
-from easepath.core.adjust.attention import URGENCY, Attention, attention
+from easepath.core.adjust.attention import URGENCY, Attention, Kind, attention
 from easepath.core.adjust.session_day import latest_dates, worst_class
 from easepath.core.code_version import code_version
 from easepath.core.errors import CaseError, UnknownIdError
@@ -139,7 +139,7 @@ def _head(record: Record) -> dict[str, Any]:
         "visit_open": latest is not None and latest.closed_at is None,
         "version": version.number if version else None,
         "last_session": str(sessions[-1].date) if sessions else None,
-        "next_visit": str(version.review_on) if version and version.review_on else None,
+        "next_visit": str(complaint.visit_on) if version and complaint.visit_on else None,
         "last_visit": latest.opened_at[:10] if latest else None,
     }
 
@@ -155,11 +155,12 @@ def unreadable_line(record: Record, why: str) -> dict[str, Any]:
 
 def _line(record: Record) -> dict[str, Any]:
     assessment = record.assessment
-    need = _agreed(record, attention(assessment))
+    need = _written(record, _agreed(record, attention(assessment)))
     condition = assessment.screen.profile
     return _head(record) | {
         "condition": condition.name if condition else "not named yet", "kind": need.kind, "urgency": need.urgency,
         "what": need.what, "why": need.why, "ripples": response_line(record), "told": _told(record),
+        "wrote": bool(record.unread),
     }  # fmt: skip
 
 
@@ -186,12 +187,21 @@ def _told(record: Record) -> list[dict[str, Any]]:
 
 def _agreed(record: Record, need: Attention) -> Attention:
     """The need, or that the agreed day has come: nobody has looked at it together since, and nothing is more urgent."""
-    day = record.version.review_on if record.version else None
+    day = record.complaint.visit_on if record.version else None
     if day is None or day > record.today or need.urgency < URGENCY.index("ask"):
         return need
     if any(visit.closed_at and visit.closed_at[:10] >= str(day) for visit in record.visits):
         return need
     return Attention("ask", "look at it together", f"agreed for {day:%-d %B}; {need.what}")
+
+
+def _written(record: Record, need: Attention) -> Attention:
+    """The need, or that the client has written and nobody has read it; nothing is more urgent."""
+    new = record.unread
+    kind: Kind = "look" if any(one.speaks_of for one in new) else "ask"
+    if not new or need.urgency < URGENCY.index(kind):
+        return need
+    return Attention(kind, "has written", f"“{new[-1].words}”; {need.what}")
 
 
 def response_line(record: Record, most: int = 8) -> list[dict[str, Any]]:

@@ -29,6 +29,7 @@ ALLOWED: Final[dict[str, frozenset[Role]]] = {
     "record-clearance": CLINICAL,
     "review-row": CLINICAL,
     "open-visit": EVERYBODY,
+    "write-message": EVERYBODY,
     "manage-link": CLINICAL,
     "archive-client": CLINICAL,
     "edit-client": EVERYBODY,

@@ -44,6 +44,7 @@ class Record:
     sign_answers: tuple[rows.SignAnswerRow, ...]
     rests: tuple[rows.RestRow, ...]
     checks: tuple[rows.CheckRow, ...]
+    messages: tuple[rows.MessageRow, ...]
     sessions: tuple[rows.SessionRow, ...]
     version: models.PlanVersion | None
     at_visit: models.Visit | None = None
@@ -59,6 +60,11 @@ class Record:
     def revision_of(self, step: str) -> int:
         """The revision a step of the visit has; 0 before the first save."""
         return next((row.revision for row in self.steps if row.step == step), 0)
+
+    @property
+    def unread(self) -> tuple[rows.MessageRow, ...]:
+        """Lines of the client that nobody of the clinic has read."""
+        return tuple(one for one in self.messages if one.is_the_clients and one.read_at is None)
 
     @property
     def stage_is_fixed(self) -> bool:
@@ -118,6 +124,7 @@ def _parts() -> dict[str, Subquery]:
         ),
         "rests": rows_of(models.RestOrder, "complaint", **_plain(rows.RestRow, **_by("ordered_by"))),
         "checks": rows_of(models.HomeCheck, "complaint", **_plain(rows.CheckRow)),
+        "messages": rows_of(models.Message, "complaint", **_plain(rows.MessageRow, **_by("written_by"))),
         "overrides": as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
     }  # fmt: skip
 
@@ -135,6 +142,7 @@ KINDS: Final[dict[str, tuple[Callable[[Any], Any], Callable[[Any], Any]]]] = {
     "sign_answers": (rows.SignAnswerRow.model_validate, attrgetter("id")),
     "rests": (rows.RestRow.model_validate, attrgetter("id")),
     "checks": (rows.CheckRow.model_validate, attrgetter("date", "id")),
+    "messages": (rows.MessageRow.model_validate, attrgetter("written_at", "id")),
     "steps": (rows.StepRow.model_validate, attrgetter("step")),
     "draft": (rows.DraftRow.model_validate, attrgetter("position")),
 }

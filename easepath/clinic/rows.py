@@ -7,7 +7,7 @@ import json
 import uuid
 from typing import Annotated, Any, NamedTuple
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict
 
 
 def _loaded(value: Any) -> Any:
@@ -15,6 +15,12 @@ def _loaded(value: Any) -> Any:
     return json.loads(value) if isinstance(value, str) else value
 
 
+def _aware(value: dt.datetime) -> dt.datetime:
+    """A moment as the database keeps it: in universal time, whether it says so or not."""
+    return value if value.tzinfo else value.replace(tzinfo=dt.UTC)
+
+
+Moment = Annotated[dt.datetime, AfterValidator(_aware)]
 Texts = Annotated[tuple[str, ...], BeforeValidator(_loaded)]
 Readings = Annotated[tuple[float, ...], BeforeValidator(_loaded)]
 Words = Annotated[dict[str, str], BeforeValidator(_loaded)]
@@ -203,6 +209,21 @@ class MorningRow(NamedTuple):
     pain: int
     unusual: str
     gone_48h: bool | None
+
+
+class MessageRow(Signed):
+    """A line between client and clinic; the client's where nobody of the clinic wrote it."""
+
+    id: uuid.UUID
+    words: str
+    written_at: Moment
+    speaks_of: Texts
+    read_at: Moment | None
+
+    @property
+    def is_the_clients(self) -> bool:
+        """Whether the client wrote it."""
+        return self.by_login is None
 
 
 class CheckRow(Row):

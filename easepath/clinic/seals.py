@@ -27,8 +27,11 @@ SEALED: dict[type[fields.Model], tuple[str, ...]] = {
     models.PlanDrill: ("reason", "names"),
     models.Clearance: ("doctor", "reason"),
     models.KeptFacts: ("facts",),
+    models.Message: ("words", "speaks_of"),
 }
 """Each sealed table with the texts that an erasure blanks."""
+STILL_OPEN: dict[type[fields.Model], tuple[str, ...]] = {models.Message: ("read_at", "read_by")}
+"""What of a sealed row is written later: that a message was read."""
 EMPTIED = frozenset({models.AuditValues})
 """Tables whose rows an erasure removes."""
 ERASING = f"EXISTS (SELECT 1 FROM {models.Erasing._meta.db_table})"
@@ -70,7 +73,8 @@ def _seals() -> list[tuple[str, str, str, bool]]:
     for model, blanked in SEALED.items():
         table = model._meta.db_table
         columns = {field.name: str(field.column) for field in model._meta.local_concrete_fields}
-        kept = [column for name, column in columns.items() if name not in blanked]
+        later = (*blanked, *STILL_OPEN.get(model, ()))
+        kept = [column for name, column in columns.items() if name not in later]
         found.append((f"sealed_{table}_change", table, f"UPDATE OF {_columns(kept)}", False))
         if blanked:
             texts = _columns(columns[name] for name in blanked)

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Iterable
 from typing import Any, Final
 
-from easepath.clinic import models
+from easepath.clinic import clock, models
 from easepath.clinic.facts.desk import Break
 from easepath.clinic.facts.situation import stored_groups
 from easepath.clinic.shown import View
 from easepath.core.compose.client_words import client_sentence
-from easepath.core.compose.due import days_due
+from easepath.core.compose.due import days_due, is_due
 from easepath.core.compose.sheet import SheetEntry, Stretch
 from easepath.core.facts import DrillGroup
 from easepath.core.ids import ClientLines
@@ -74,7 +75,7 @@ class ElsewhereSheet(View):
 
 
 class Sheet(View):
-    """A version as it was handed over."""
+    """A version as it was handed over; `review_on` and `review_at` ("10:30") are the next visit as it is agreed now."""
 
     version: int
     first_name: str
@@ -82,6 +83,7 @@ class Sheet(View):
     date: str
     by: str
     review_on: str | None
+    review_at: str
     seconds: int
     minutes_available: int | None
     timeline: tuple[Stretch, ...]
@@ -107,13 +109,15 @@ def sheet_of(version: models.PlanVersion, drills: Iterable[models.PlanDrill] | N
     complaint = version.complaint
     clinic, figure = complaint.client.clinic, figure_of(complaint.client)
     rows = version.drills.all() if drills is None else drills
+    agreed = complaint.visit_on if complaint.visit_on and complaint.visit_on >= clock.today_of(complaint) else None
     return Sheet(
         version=version.number,
         first_name=complaint.client.first_name,
         clinic=ClinicOut(name=clinic.name, phone=clinic.phone, emergency=clinic.emergency_note),
         date=str(version.start),
         by=version.handed_over_by.name if version.handed_over_by_id else "",
-        review_on=None if version.review_on is None else str(version.review_on),
+        review_on=None if agreed is None else str(agreed),
+        review_at=f"{complaint.visit_at:%H:%M}" if agreed and complaint.visit_at else "",
         seconds=version.seconds,
         minutes_available=version.minutes_available,
         timeline=version.timeline,
@@ -130,6 +134,13 @@ def sheet_of(version: models.PlanVersion, drills: Iterable[models.PlanDrill] | N
         emergency_line=shipped_library().client_lines[ClientLines.EMERGENCY].text,
         elsewhere=_elsewhere(version.elsewhere, figure),
     )
+
+
+def sessions_on(sheet: Sheet, day: dt.date) -> int:
+    """How many sessions the sheet has on a day; what is done beside them is no reason for one."""
+    start = dt.date.fromisoformat(sheet.date)
+    due = (one.per_day for one in sheet.drills if not one.rest and not one.beside and is_due(one.due, start, day))
+    return max(due, default=0)
 
 
 def _elsewhere(kept: dict[str, Any] | None, figure: BuildName) -> ElsewhereSheet | None:

@@ -1,14 +1,18 @@
-"""The server's own clock: writes the caseload's lines after the clinic's midnight, and what a change left behind."""
+"""The server's own clock: writes the caseload's lines, calls due sessions to mind, sends what waits to be sent."""
 
 from __future__ import annotations
 
 import logging
 import threading
+from functools import partial
 
 from django.db import close_old_connections, connections
 
+from easepath.clinic import clock
+from easepath.clinic.actions.dispatches import send_due
 from easepath.clinic.caseload_lines import write_lines
 from easepath.clinic.models import Complaint
+from easepath.clinic.reminders import remind
 
 LOG = logging.getLogger(__name__)
 FIRST_SECONDS, EVERY_SECONDS = 5, 60
@@ -16,14 +20,22 @@ FIRST_SECONDS, EVERY_SECONDS = 5, 60
 
 
 def tick() -> None:
-    """Write what is not current; lines that are cost one look. A fault is logged and tried again at the next tick."""
+    """Send and write what is due; where all is done it costs a look. A fault is logged and tried at the next tick."""
     close_old_connections()
     try:
-        write_lines(Complaint.objects.all())
-    except Exception:
-        LOG.exception("the caseload could not be refreshed")
+        for what in (post, partial(write_lines, Complaint.objects.all())):
+            try:
+                what()
+            except Exception:
+                LOG.exception("a task of the server's own clock failed")
     finally:
         connections.close_all()
+
+
+def post() -> int:
+    """Lay down the reminders of this minute, and send what is due; returns how many went."""
+    remind(clock.now())
+    return send_due(clock.now())
 
 
 def start() -> threading.Event:

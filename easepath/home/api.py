@@ -10,14 +10,17 @@ from easepath.api.errors import register_errors
 from easepath.api.routers.home import session_done
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.home import BirthYearIn, CheckIn, MorningIn, SessionIn, Stored
+from easepath.api.schemas.messages import LineIn
 from easepath.api.views.home_sheet import HomeSheet, home_sheet
-from easepath.api.views.spoken_sheet import language_of, spoken_sheet
+from easepath.api.views.spoken_sheet import spoken_sheet
 from easepath.clinic.actions.home_links import open_link, tell_birth_year
-from easepath.clinic.actions.note_looks import note_phone_look
+from easepath.clinic.actions.messages import write_to_clinic
+from easepath.clinic.actions.note_looks import note_messages_seen, note_phone_look
 from easepath.clinic.actions.record_home_check import record_home_check
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.errors import BirthYearError, FieldError
+from easepath.clinic.language import language_of
 from easepath.clinic.models import HomeLink
 from easepath.clinic.repository import read_complaint
 from easepath.interchange.calendar import calendar_of
@@ -65,6 +68,7 @@ def read_home_sheet(request: HttpRequest, token: str) -> HomeSheet:
     link = _opened(request, token)
     note_phone_look(link, request.headers.get("User-Agent", ""))
     record = read_complaint(link.complaint_id)
+    note_messages_seen(record)
     return spoken_sheet(home_sheet(record), language_of(record.complaint))
 
 
@@ -94,6 +98,14 @@ def send_check(request: HttpRequest, token: str, payload: CheckIn) -> Stored:
     """Send a home check; sending it twice stores it once."""
     row = record_home_check(_opened(request, token).complaint, payload.id, payload.date, payload.answers)
     return Stored(id=row.pk)
+
+
+@home_api.post(
+    "/{token}/messages", response={200: Stored, 403: Problem, 410: Problem, 422: Problem}, operation_id="send_message"
+)
+def send_message(request: HttpRequest, token: str, payload: LineIn) -> Stored:
+    """Send a line to the clinic; sending it twice stores it once."""
+    return Stored(id=write_to_clinic(_opened(request, token).complaint, payload.id, payload.words).pk)
 
 
 @home_api.post(

@@ -11,8 +11,7 @@ from typing import Final
 
 from icalendar import Alarm, Calendar, Event, vRecur
 
-from easepath.clinic.sheet import Sheet
-from easepath.core.compose.due import is_due
+from easepath.clinic.sheet import Sheet, sessions_on
 from easepath.core.knowledge import shipped_library
 from easepath.core.languages import Spoken
 from easepath.core.phrases import Phrases
@@ -30,8 +29,10 @@ MORNING: Final = dt.time(7, 30)
 AHEAD: Final = 42
 """Days that a calendar holds; a longer plan is fetched anew."""
 WORKDAYS: Final = ("MO", "TU", "WE", "TH", "FR")
-AFTERNOON_BEFORE: Final = dt.timedelta(hours=15)
-"""How long before an agreed day, which has no hour, its alarm comes: the afternoon before."""
+AFTERNOON_BEFORE: Final = dt.timedelta(hours=9)
+"""How long before an agreed day without an hour its alarm comes: at three in the afternoon before."""
+DAY_BEFORE: Final = dt.timedelta(days=1)
+"""How long before an agreed hour its alarm comes."""
 
 
 def calendar_of(sheet: Sheet, today: dt.date, ends_on: dt.date, words: Spoken | None = None) -> bytes:
@@ -64,14 +65,7 @@ def _events(phrases: Phrases, sheet: Sheet, first: dt.date, last: dt.date) -> It
             yield _event(sheet, f"session-{number}", day, at, said, minutes=minutes)
     yield from _breaks(phrases, sheet, first, last)
     if sheet.review_on is not None:
-        yield _agreed(phrases, sheet, dt.date.fromisoformat(sheet.review_on))
-
-
-def sessions_on(sheet: Sheet, day: dt.date) -> int:
-    """How many sessions the sheet has on a day; what is done beside them is no reason for one."""
-    start = dt.date.fromisoformat(sheet.date)
-    due = (one.per_day for one in sheet.drills if not one.rest and not one.beside and is_due(one.due, start, day))
-    return max(due, default=0)
+        yield _agreed(phrases, sheet, dt.date.fromisoformat(sheet.review_on), sheet.review_at)
 
 
 def _times(many: int) -> tuple[dt.time, ...]:
@@ -95,14 +89,14 @@ def _breaks(phrases: Phrases, sheet: Sheet, first: dt.date, last: dt.date) -> It
         yield event
 
 
-def _agreed(phrases: Phrases, sheet: Sheet, day: dt.date) -> Event:
+def _agreed(phrases: Phrases, sheet: Sheet, day: dt.date, at: str) -> Event:
     event = Event()
     event.add("uid", f"{sheet.version}-{day}-visit@easepath")
     event.add("dtstamp", _stamp(sheet))
-    event.add("dtstart", day)
+    event.add("dtstart", dt.datetime.combine(day, dt.time.fromisoformat(at)) if at else day)
     event.add("summary", phrases.say("calendar-visit", clinic=sheet.clinic.name))
     event.add("description", phrases.say("calendar-telephone", phone=sheet.clinic.phone))
-    event.add_component(_alarm(phrases.say("calendar-tomorrow"), -AFTERNOON_BEFORE))
+    event.add_component(_alarm(phrases.say("calendar-tomorrow"), -(DAY_BEFORE if at else AFTERNOON_BEFORE)))
     return event
 
 

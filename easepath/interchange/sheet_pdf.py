@@ -50,7 +50,7 @@ def sheet_context(
     spoken = words or Spoken(None)
     phrases = Phrases(shipped_library(), spoken)
     day = dt.date.fromisoformat(sheet.get("today") or sheet["date"])
-    made, review = dt.date.fromisoformat(sheet["date"]), sheet["review_on"]
+    made = dt.date.fromisoformat(sheet["date"])
     pain = _most_say(sheet["drills"], "pain_line")
     drills = drills_on_paper(phrases, sheet["drills"], made, pain)
     return {
@@ -67,12 +67,20 @@ def sheet_context(
         "rest": _rest(phrases, sheet.get("rests", ())),
         "after": phrases.say("paper-after-worse", n=int(phrases.library.number("flare", "rest_days"))),
         "weeks": _weeks(phrases, sheet, made, day),
-        "next": phrases.say("paper-next", day=_long(phrases, review)) if review else "",
+        "next": _next(phrases, sheet),
         "version": phrases.say("paper-version", n=sheet["version"], date=phrases.date(made, year=True)),
         "tape": mark_safe(_tape(sheet)) if drills else "",
         "tape_first": bool(drills) and size == "usual" and _short(sheet),
         "desk": [_at_work(phrases, one) for one in sheet["desk"]],
     }  # fmt: skip
+
+
+def _next(phrases: Phrases, sheet: dict[str, Any]) -> str:
+    """The next visit; empty where none is agreed."""
+    if not sheet["review_on"]:
+        return ""
+    day, at = _long(phrases, sheet["review_on"]), sheet["review_at"]
+    return phrases.say("paper-next-at", day=day, at=at) if at else phrases.say("paper-next", day=day)
 
 
 def _weeks(words: Phrases, sheet: dict[str, Any], made: dt.date, day: dt.date) -> list[Week]:

@@ -16,6 +16,7 @@ def load() -> bool:
     from easepath.standins import practice_clients, practice_clinic
     from easepath.standins.practice_life import live_on, live_through
     from easepath.standins.practice_people import MORE_TROUBLES, PEOPLE
+    from easepath.standins.practice_post import write_and_agree
 
     if models.Clinic.objects.exists():
         return False
@@ -25,6 +26,8 @@ def load() -> bool:
         for first in practice_clients.GROIN_CLIENTS:
             complaint = practice_clients.live(made.clinician, first, today)
             live_on(made.clinician, complaint.client, MORE_TROUBLES[first.first_name], today)
+            if first == practice_clients.GROIN_CLIENTS[0]:
+                write_and_agree(made.clinician, complaint, today)
         for person, troubles in PEOPLE:
             live_through(made.clinician, person, troubles, today)
     return True

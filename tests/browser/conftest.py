@@ -118,7 +118,7 @@ def faults(page: Page) -> list[str]:
     return [*found, *([f"runs out sideways by {wide}"] if wide > 1 else [])]
 
 
-def pick(page: Page, label: str, choice: str) -> None:
+def pick(page: Page, label: str, choice: str | re.Pattern[str]) -> None:
     """Choose from a list by what it says."""
     page.locator(".ant-select", has=page.get_by_role("combobox", name=label)).click()
     page.locator(".ant-select-dropdown:visible .ant-select-item-option").get_by_text(choice, exact=True).click()

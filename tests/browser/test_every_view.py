@@ -13,7 +13,17 @@ from tests.conftest import World
 
 SignIn = Callable[..., None]
 STEPS = ("story", "screening", "measure", "plan", "tryout", "home", "respond", "adjust")
-PAGES = ("", "library", "library/half-kneel", "conditions", "conditions/hip-impingement", "account", "audit", "nowhere")
+PAGES = (
+    "",
+    "library",
+    "library/half-kneel",
+    "conditions",
+    "conditions/hip-impingement",
+    "account",
+    "audit",
+    "outbox",
+    "nowhere",
+)
 SIZES = {"a laptop": (1280, 800), "a tablet": (820, 1180), "zoomed to 200 %": (640, 400), "a wide screen": (1920, 1080)}
 
 

@@ -10,9 +10,10 @@ from django.core.exceptions import ValidationError
 from django.test import Client as Browser
 
 from easepath.api.views.home_sheet import HomeSheet, home_sheet
-from easepath.api.views.spoken_sheet import language_of, spoken_sheet
+from easepath.api.views.spoken_sheet import spoken_sheet
 from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.actions.rest_orders import order_rest
+from easepath.clinic.language import language_of
 from easepath.clinic.models import Complaint
 from easepath.clinic.repository import read_complaint
 from easepath.core.knowledge import shipped_library

@@ -66,6 +66,7 @@ def test_a_time_zone_is_picked_from_a_list(support: Client) -> None:
     clinic = Clinic.objects.get()
     path = f"/support/clinic/clinic/{clinic.pk}/change/"
     sent = {"name": clinic.name, "phone": "1", "emergency_note": "x", "town": "", "practice": "on", "figure": "broad"}
+    sent |= {"quiet_from": "20:00", "quiet_until": "07:00"}
     assert support.post(path, {**sent, "time_zone": "Europe/Nowhere"}).status_code == 200
     assert support.post(path, {**sent, "time_zone": "Pacific/Auckland"}).status_code == 302
     assert (Clinic.objects.get().time_zone, Clinic.objects.get().figure) == ("Pacific/Auckland", "broad")

@@ -11,8 +11,10 @@ from django.test import Client
 from icalendar import Calendar
 
 from easepath.clinic.actions.home_links import new_link, revoke_links
-from easepath.clinic.sheet import sheet_of
-from easepath.interchange.calendar import AHEAD, calendar_of, sessions_on
+from easepath.clinic.actions.next_visit import agree_visit
+from easepath.clinic.sheet import sessions_on, sheet_of
+from easepath.interchange.calendar import AHEAD, calendar_of
+from tests.clinic.test_walk import fresh
 from tests.conftest import TODAY, World
 
 LAST = TODAY + dt.timedelta(days=20)
@@ -61,17 +63,28 @@ def test_a_session_three_times_a_day_has_three_hours(world: World) -> None:
 
 def test_the_agreed_day_and_the_breaks_at_work_are_in_it(world: World) -> None:
     version = world.complaints["Marta"].versions.get()
-    version.review_on = TODAY + dt.timedelta(days=9)
+    agreed = TODAY + dt.timedelta(days=9)
+    agree_visit(world.users["hanne"], version.complaint, agreed, None)
+    version = fresh(world, "Marta").versions.get()
     title = version.counted[0].prescription["title"]
     version.desk = [{"at": at, "drills": [{"title": title, "side": "both"}]} for at in ("10:00", "14:30")]
     sheet = sheet_of(version)
     found = events(calendar_of(sheet, TODAY, LAST))
     visit = next(event for event in found if kind(event) == "visit")
-    assert visit.decoded("DTSTART") == version.review_on
+    assert visit.decoded("DTSTART") == agreed
     breaks = [event for event in found if str(event["SUMMARY"]).startswith("Break: ")]
     assert [f"{event.decoded('DTSTART'):%H:%M}" for event in breaks] == [one.at for one in sheet.desk]
     assert all(event["RRULE"]["BYDAY"] == ["MO", "TU", "WE", "TH", "FR"] for event in breaks)
     assert all(event.decoded("DTSTART").weekday() < 5 for event in breaks)
+
+
+def test_an_agreed_hour_is_an_hour_in_it(world: World) -> None:
+    complaint, agreed = world.complaints["Marta"], TODAY + dt.timedelta(days=9)
+    agree_visit(world.users["hanne"], complaint, agreed, dt.time(10, 30))
+    found = events(calendar_of(sheet_of(fresh(world, "Marta").versions.get()), TODAY, LAST))
+    visit = next(event for event in found if kind(event) == "visit")
+    assert visit.decoded("DTSTART") == dt.datetime.combine(agreed, dt.time(10, 30))
+    assert visit.walk("VALARM")[0].decoded("TRIGGER") == dt.timedelta(days=-1)
 
 
 def test_it_ends_with_the_plan_and_is_bounded(world: World) -> None:

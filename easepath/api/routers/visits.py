@@ -10,13 +10,14 @@ from easepath.api.schemas.common import Problem
 from easepath.api.schemas.visit import PrintIn
 from easepath.api.views.frame import Frame, frame
 from easepath.api.views.home_sheet import home_sheet
-from easepath.api.views.spoken_sheet import language_of, spoken_sheet
+from easepath.api.views.spoken_sheet import spoken_sheet
 from easepath.clinic import models, repository
 from easepath.clinic.actions.home_links import open_link
 from easepath.clinic.actions.note_looks import note_opening
 from easepath.clinic.actions.open_visit import close_visit
 from easepath.clinic.audit import record_event
 from easepath.clinic.errors import RefusedError
+from easepath.clinic.language import language_of
 from easepath.clinic.selectors.access import get_version, get_visit
 from easepath.clinic.sheet import Sheet, sheet_of
 from easepath.interchange.sheet_pdf import sheet_pdf

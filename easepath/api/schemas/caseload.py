@@ -28,7 +28,8 @@ class ToldSign(Schema):
 class CaseLine(Schema):
     """One complaint in the caseload: what is needed today and why, and the signs told at home that wait for an answer.
 
-    `mine` says that whoever asks saw the client last or planned for them; `next_visit` is the day agreed for it.
+    `wrote` says that a line of the client was not read, `mine` that whoever asks saw the client last or planned for
+    them; `next_visit` is the day agreed for it.
     """
 
     complaint: int
@@ -49,6 +50,7 @@ class CaseLine(Schema):
     last_session: str | None
     ripples: list[Ripple]
     told: list[ToldSign] = []
+    wrote: bool = False
     next_visit: str | None = None
     last_visit: str | None = None
     mine: bool = True

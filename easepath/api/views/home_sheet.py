@@ -6,7 +6,7 @@ import datetime as dt
 from collections.abc import Collection
 
 from easepath.api.views.library import SymptomOut, symptom_words
-from easepath.clinic.facts.home import by_date, effective_sessions
+from easepath.clinic.facts.home import by_date, effective_sessions, is_stopped, stopped_today
 from easepath.clinic.facts.rests import Cause, rests_today
 from easepath.clinic.repository import Record
 from easepath.clinic.rows import SessionRow
@@ -36,6 +36,8 @@ MORNING_LOOK_BACK = 4
 """Days after which nobody remembers a morning well enough to be asked about it."""
 DAYS_SHOWN = 14
 """Two weeks: what a client remembers, and what a small line on a phone can show."""
+MESSAGES_SHOWN = 20
+"""Lines that a phone keeps of what was written."""
 EASED_BACK = 6
 """Sessions of a drill among which one that eased is remembered."""
 ASKS_WHETHER_IT_MOVED: frozenset[Symptom] = NERVE_SYMPTOMS | {"burning"}
@@ -125,6 +127,15 @@ class HomeCheckOut(View):
     after: tuple[Symptom, ...]
 
 
+class MessageAtHome(View):
+    """A line between client and clinic; nobody's name stands at the client's own. `at` is its moment."""
+
+    id: str
+    by: str
+    words: str
+    at: str
+
+
 class HomeSheet(Sheet):
     """The sheet behind the private link; `suspended` is the sign that ends every drill until a clinician answers it.
 
@@ -159,6 +170,7 @@ class HomeSheet(Sheet):
     nerve_symptoms: tuple[Symptom, ...]
     soreness_open: tuple[OpenSoreness, ...]
     home_check: HomeCheckOut
+    messages: tuple[MessageAtHome, ...]
 
 
 def home_sheet(record: Record) -> HomeSheet:
@@ -205,12 +217,18 @@ def home_sheet(record: Record) -> HomeSheet:
         today=str(record.today),
         breaks_done=_breaks_done(record),
         done_today=any(s.date == record.today and not s.at_break for s in effective_sessions(record)),
-        stopped_today=_stopped_today(record),
+        stopped_today=stopped_today(record),
         mornings_open=mornings_open(record),
         asks_moved=asks_moved(assessment.screen),
         nerve_symptoms=tuple(sorted(ASKS_WHETHER_IT_MOVED)),
         soreness_open=soreness_open(record),
         home_check=_home_check(record),
+        messages=tuple(
+            MessageAtHome(
+                id=str(one.id), by="" if one.is_the_clients else one.by, words=one.words, at=one.written_at.isoformat()
+            )
+            for one in record.messages[-MESSAGES_SHOWN:]
+        ),
     )  # fmt: skip
 
 
@@ -275,18 +293,9 @@ def _day(date: dt.date, told: list[SessionRow], *, rests: bool) -> DayOut:
     mornings = [one.morning.pain for one in told if one.morning is not None]
     return DayOut(
         date=str(date), done=sum(not one.at_break for one in told),
-        stopped=any(_is_stopped(one) for one in told), rests=rests,
+        stopped=any(is_stopped(one) for one in told), rests=rests,
         worst=max(pains, default=None), morning=max(mornings, default=None),
     )  # fmt: skip
-
-
-def _is_stopped(session: SessionRow) -> bool:
-    return any(drill.stopped or drill.symptom in SIGNS for drill in session.drills)
-
-
-def _stopped_today(record: Record) -> bool:
-    """Whether a session of today ended with a stop: it is not done once more on the same day."""
-    return any(_is_stopped(session) for session in effective_sessions(record) if session.date == record.today)
 
 
 def _today(drills: tuple[HomeDrill, ...], now: SheetToday, resting: Collection[str]) -> tuple[HomeDrill, ...]:

@@ -7,23 +7,15 @@ from typing import TypeVar
 from easepath.api.views.home_sheet import AfterFlareOut, HomeSheet
 from easepath.api.views.library import SymptomOut
 from easepath.clinic.facts.desk import Break
-from easepath.clinic.models import Complaint
 from easepath.clinic.sheet import ElsewhereSheet, HomeDrill, Sheet
 from easepath.core.compose.sheet import SideOnSheet
 from easepath.core.knowledge import shipped_library
-from easepath.core.languages import ENGLISH, Spoken, language_called, spoken
+from easepath.core.languages import ENGLISH, Spoken
 
 AnySheet = TypeVar("AnySheet", bound=Sheet)
 LISTS = ("have_ready", "leave_out", "precautions", "limits", "difference", "emergencies")
 DRILL_LISTS = ("do", "stop", "watch", "changed", "explained", "care", "names", "ways")
 DRILL_TEXTS = ("title", "feel", "easier", "harder", "pain_line", "in_turn", "at_home")
-
-
-def language_of(complaint: Complaint) -> Spoken:
-    """The language of a client: the clinic's second one where the record names it, else English."""
-    library, clinic = shipped_library(), complaint.client.clinic
-    named = language_called(library, complaint.client.language)
-    return spoken(library, named.id if named is not None and named.id == clinic.second_language else ENGLISH)
 
 
 def spoken_sheet(sheet: AnySheet, words: Spoken) -> AnySheet:

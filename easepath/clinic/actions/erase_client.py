@@ -33,6 +33,8 @@ TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
     (models.SignAnswer, "complaint__client", {"reason": ""}),
     (models.SessionCount, "session__complaint__client", {"reason": ""}),
     (models.KeptFacts, "complaint__client", {"facts": {}}),
+    (models.Message, "complaint__client", {"words": "", "speaks_of": []}),
+    (models.Dispatch, "complaint__client", {"address": "", "words": ""}),
 )  # fmt: skip
 """Every column that holds free text about a person, how its row finds the client, and what it becomes."""
 

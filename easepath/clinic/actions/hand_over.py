@@ -9,6 +9,7 @@ from easepath.clinic import models
 from easepath.clinic.acting import Act, act
 from easepath.clinic.actions.home_links import make_link
 from easepath.clinic.actions.make_version import NewVersion, compose_session, next_version, write_version
+from easepath.clinic.actions.next_visit import write_visit
 from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import FieldError, RefusedError
 from easepath.clinic.facts.draft import Draft, with_offered_orders
@@ -48,13 +49,15 @@ def _decide(actor: models.User, record: Record, of_version: int | None, review_o
     if stage_is_asked(record.assessment.library, record.facts):
         raise RefusedError("nobody said which stage is reached", ["answer in Plan which of these is already true"])
     new = next_version(record, session, chosen, draft.order)
-    new.version.review_on = review_on or new.version.review_on
-    return Act(lambda: _write(actor, record, new), "hand-over", lambda made: {
+    return Act(lambda: _write(actor, record, new, review_on), "hand-over", lambda made: {
         "version": made[0].number, "drills": [p.drill for p in chosen], "difference": made[0].difference,
+        "review_on": review_on and str(review_on),
     })  # fmt: skip
 
 
-def _write(actor: models.User, record: Record, new: NewVersion) -> HandedOver:
+def _write(actor: models.User, record: Record, new: NewVersion, review_on: dt.date | None) -> HandedOver:
+    if review_on is not None and review_on != record.complaint.visit_on:
+        write_visit(record.complaint, review_on, None)
     return write_version(actor, record, new, "hand-over"), make_link(actor, record.complaint)
 
 

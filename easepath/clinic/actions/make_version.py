@@ -69,7 +69,6 @@ def next_version(
         stage_since=complaint.stage_since, confirmed=complaint.gate_words, start=today,
         plan_start=before.plan_start if before else today,
         ends_on=today + dt.timedelta(weeks=profile.weeks[0] if profile else DEFAULT_WEEKS),
-        review_on=before.review_on if before and before.review_on and before.review_on > today else None,
         minutes_available=complaint.client.minutes, seconds=session.time.total,
         timeline=[one.model_dump() for one in timeline(session, floor_care=assessment.screen.rules.floor_care)],
         have_ready=list(session.have_ready), leave_out=list(profile.avoid if profile else ()),

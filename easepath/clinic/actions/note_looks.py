@@ -10,6 +10,7 @@ from django.db import transaction
 from easepath.clinic import clock, models
 from easepath.clinic.acting import lock_client
 from easepath.clinic.audit import record_event
+from easepath.clinic.repository import Record
 
 OPENED, LOOKED = "open-record", "phone-look"
 DEVICES: Final = (
@@ -39,6 +40,13 @@ def note_phone_look(link: models.HomeLink, user_agent: str) -> None:
         link.last_used_on, link.device = today, device
         link.save(update_fields=["last_used_on", "device"])
         record_event(LOOKED, clinic=client.clinic, client=client, details={"link": link.pk, "device": device})
+
+
+def note_messages_seen(record: Record) -> None:
+    """The clinic's lines have reached the phone: the first time is kept."""
+    new = [one.id for one in record.messages if not one.is_the_clients and one.read_at is None]
+    if new:
+        models.Message.objects.filter(pk__in=new).update(read_at=clock.now())
 
 
 def device_of(user_agent: str) -> str:

@@ -9,6 +9,7 @@ from functools import partial
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
+from easepath.clinic.actions.dispatches import tell_staff
 from easepath.clinic.actions.session_bounds import OLDEST_DAYS, clinic_day
 from easepath.clinic.errors import FieldError, NotFoundError
 from easepath.clinic.repository import Record, read_complaint
@@ -41,6 +42,8 @@ def _decide(record: Record, given: models.HomeCheck) -> Act[models.HomeCheck] | 
     def write() -> models.HomeCheck:
         given.complaint, given.received_at = record.complaint, clock.now()
         given.save(force_insert=True)
+        if any(given.answers.values()):
+            tell_staff(record.complaint, "stop", record.version)
         return given
 
     return Act(write, "home-check", lambda _: {"date": str(given.date), "answers": given.answers})

@@ -7,6 +7,7 @@ from functools import partial
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
+from easepath.clinic.actions.dispatches import tell_staff
 from easepath.clinic.actions.rest_orders import keep_rests
 from easepath.clinic.actions.session_bounds import SessionDone, check_session, clinic_day, stands_for
 from easepath.clinic.errors import NotFoundError
@@ -14,6 +15,7 @@ from easepath.clinic.facts.draft import stored as stored_as
 from easepath.clinic.repository import Record, read_complaint
 from easepath.core.dose.load_words import load_words
 from easepath.core.facts import Manner
+from easepath.core.vocabulary import SIGNS
 
 
 def record_session(
@@ -62,6 +64,8 @@ def _decide(
             )
             for position, drill in enumerate(done.drills)
         )  # fmt: skip
+        if actor is None and any(drill.symptom in SIGNS for drill in done.drills):
+            tell_staff(complaint, "stop", record.version)
         return row
 
     details = {

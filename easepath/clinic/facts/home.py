@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING, Any, Final
 
 from easepath.clinic.rows import MorningRow, SessionDrillRow, SessionRow
 from easepath.core import facts as core
+from easepath.core.vocabulary import SIGNS
 
 if TYPE_CHECKING:
     from easepath.clinic.repository import Record
@@ -92,3 +93,13 @@ def _done(row: SessionDrillRow) -> core.LogEntry:
 def _read(told: dict[str, Any]) -> core.LogEntry:
     """Part of an entry, read strictly; raises ValidationError for what the core has no word for."""
     return core.LogEntry.model_validate({"date": dt.date.min, "drill": "", **told}, strict=False)
+
+
+def is_stopped(session: SessionRow) -> bool:
+    """Whether a drill of it was broken off, or told of a sign."""
+    return any(drill.stopped or drill.symptom in SIGNS for drill in session.drills)
+
+
+def stopped_today(record: Record) -> bool:
+    """Whether a session of today ended with a stop: it is not done once more on the same day."""
+    return any(is_stopped(session) for session in effective_sessions(record) if session.date == record.today)

@@ -14,6 +14,7 @@ from easepath.clinic.models.home import (
     SignAnswer,
 )
 from easepath.clinic.models.measuring import Goal, Sitting, Tryout
+from easepath.clinic.models.messages import Dispatch, Message
 from easepath.clinic.models.overrides import Override
 from easepath.clinic.models.people import Clinic, RecoveryCode, Role, User
 from easepath.clinic.models.plans import DraftDrill, PlanDrill, PlanVersion
@@ -23,9 +24,9 @@ from easepath.clinic.models.templates import SessionTemplate
 from easepath.clinic.models.visits import KeptFacts, ScreeningResult, Visit, VisitStep
 
 __all__ = [
-    "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "DraftDrill",
-    "Erasing", "Goal", "HomeCheck", "HomeLink", "KeptFacts", "Limit", "MorningReport", "Override", "PlanDrill",
-    "PlanVersion", "Proposal", "RecoveryCode", "RestOrder", "Review", "Role", "RowReview", "ScreeningResult",
-    "SessionCount", "SessionDrill", "SessionLog", "SessionTemplate", "SignAnswer", "Sitting", "Tryout", "User",
-    "Visit", "VisitStep",
+    "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "Dispatch",
+    "DraftDrill", "Erasing", "Goal", "HomeCheck", "HomeLink", "KeptFacts", "Limit", "Message", "MorningReport",
+    "Override", "PlanDrill", "PlanVersion", "Proposal", "RecoveryCode", "RestOrder", "Review", "Role", "RowReview",
+    "ScreeningResult", "SessionCount", "SessionDrill", "SessionLog", "SessionTemplate", "SignAnswer", "Sitting",
+    "Tryout", "User", "Visit", "VisitStep",
 ]  # fmt: skip

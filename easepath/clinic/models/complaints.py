@@ -24,6 +24,8 @@ class Complaint(models.Model):
     `methods` need to method, `needs_set` need to weight, reason and name, `pinned` drills, `barred` drill to reason.
     `work_hours` start, end and every, in minutes of the day. `status` is the line on the caseload as it was worked out
     on a day with some knowledge, code and clinic's error (`status_basis`); `changes` counts what happened to the facts.
+    `visit_on` and `visit_at` are the next visit as it is agreed. `told_by` is how the client is told of what is new,
+    `remind_at` are the times of the day ("07:30") at which a session that is due is called to mind.
     `sheet_withheld`: a red flag withheld the sheet, and nobody who may confirm has lifted it since.
     """
 
@@ -60,6 +62,10 @@ class Complaint(models.Model):
     stage = models.PositiveSmallIntegerField(null=True, blank=True)
     stage_since = models.DateField(null=True, blank=True)
     gate_words = models.JSONField(default=list, blank=True)
+    visit_on = models.DateField(null=True, blank=True)
+    visit_at = models.TimeField(null=True, blank=True)
+    told_by = models.CharField(max_length=4, blank=True, choices=[("text", "text message"), ("mail", "mail")])
+    remind_at = models.JSONField(default=list, blank=True)
     status = models.JSONField(null=True, blank=True, editable=False)
     status_on = models.DateField(null=True, blank=True, editable=False)
     status_basis = models.CharField(max_length=40, blank=True, editable=False)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from typing import ClassVar, Final
 from zoneinfo import available_timezones
 
@@ -65,6 +66,12 @@ class Clinic(models.Model):
     figure = models.CharField(
         max_length=6, choices=FIGURES, default=USUAL,
         help_text="The body that pictures for clients show, where a record names none.",
+    )  # fmt: skip
+    quiet_from = models.TimeField(default=dt.time(20), help_text="From then on nothing is sent to a client.")
+    quiet_until = models.TimeField(default=dt.time(7), help_text="What waited in the quiet hours is sent from then on.")
+    told_at = models.EmailField(
+        max_length=100, blank=True,
+        help_text="Where stop signs and lines of clients are told; else to whoever handed over the plan.",
     )  # fmt: skip
     repeats = models.JSONField(default=dict, blank=True, editable=False)
 

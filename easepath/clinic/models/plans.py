@@ -54,10 +54,9 @@ class DraftDrill(models.Model):
 class PlanVersion(models.Model):
     """One version of a plan as it was handed over; a change is a new version.
 
-    `order` says who ordered its drills, `groups` which of them are played in rounds. `review_on` is the
-    day agreed for looking at it together. `elsewhere` is the session at the second set of places as its sheet says it.
-    `precautions` and `limits` are what the client minds in every drill, in words for clients.
-    `takes_back` is the number of the version that was taken back by it.
+    `order` says who ordered its drills, `groups` which of them are played in rounds. `elsewhere` is the session at the
+    second set of places as its sheet says it. `precautions` and `limits` are what the client minds in every drill, in
+    words for clients. `takes_back` is the number of the version that was taken back by it.
     """
 
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, related_name="versions")
@@ -69,7 +68,6 @@ class PlanVersion(models.Model):
     start = models.DateField()
     plan_start = models.DateField()
     ends_on = models.DateField()
-    review_on = models.DateField(null=True)
     minutes_available = models.PositiveSmallIntegerField(null=True)
     seconds = models.PositiveIntegerField()
     have_ready = models.JSONField(default=list)

@@ -24,6 +24,7 @@ export const router = createRouter({
     },
     { path: '/person/:client(\\d+)', name: 'person', component: () => import('@/person/PersonPage.vue') },
     { path: '/audit', name: 'audit', component: () => import('@/audit/AuditPage.vue') },
+    { path: '/outbox', name: 'outbox', component: () => import('@/messages/OutboxPage.vue') },
     { path: '/account', name: 'account', component: () => import('@/account/AccountPage.vue') },
     { path: '/library/:drill?', name: 'library', component: () => import('@/library/LibraryPage.vue') },
     { path: '/conditions/:condition?', name: 'conditions', component: () => import('@/library/ConditionsPage.vue') },

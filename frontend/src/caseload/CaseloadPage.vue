@@ -70,7 +70,7 @@ const STEPS: Record<Schemas['CaseLine']['kind'], string> = { unreadable: 'story'
 
 async function open(line: Schemas['CaseLine']): Promise<void> {
   const found = await outcome(clinic.POST('/api/complaints/{complaint}/visits', { params: { path: { complaint: line.complaint } } }))
-  if (found.ok) await router.push(`/visit/${found.data.visit}/${STEPS[line.kind]}`)
+  if (found.ok) await router.push(`/visit/${found.data.visit}/${line.wrote && line.kind !== 'stop' ? 'respond' : STEPS[line.kind]}`)
 }
 </script>
 
@@ -80,6 +80,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
       <span class="brand">Ease Path</span>
       <span class="quiet">{{ session.me?.clinic }}</span>
       <RouterLink class="to-library" to="/library">The drills</RouterLink>
+      <RouterLink class="to-library" to="/outbox">Sent out</RouterLink>
       <RouterLink v-if="session.may('read-audit')" class="to-library" to="/audit">Who did what</RouterLink>
       <Input v-model:value="search" class="find" type="search" allow-clear placeholder="name, trade or complaint" aria-label="Find by name, trade or complaint" />
       <span class="right small">

@@ -3,7 +3,7 @@ import { isOf, matches, people, sorted, stops, type Line, type Sort } from './pe
 
 const line = (complaint: number, client: number, name: string, more: Partial<Line> = {}): Line => ({
   complaint, client, name, telephone: '', trade: 'baker', condition: 'Groin strain', side: 'left', kind: 'steady', urgency: 8, what: '', why: '', visit: 1, visit_number: 1,
-  visit_open: true, version: 1, last_session: null, ripples: [], told: [], next_visit: null, last_visit: null, mine: true, as_of: null, ...more,
+  visit_open: true, version: 1, last_session: null, ripples: [], told: [], wrote: false, next_visit: null, last_visit: null, mine: true, as_of: null, ...more,
 })
 const LINES = [
   line(1, 7, 'Oda Fenn', { kind: 'look', last_session: '2026-11-20', next_visit: '2026-12-09' }),

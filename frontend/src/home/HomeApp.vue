@@ -103,6 +103,11 @@ async function tellSoreness(one: HomeSchemas['OpenSoreness'], gone: boolean): Pr
   await outbox.send({ kind: 'morning', body: { id: newId(), session: one.session, pain: one.pain, unusual: one.unusual, gone_48h: gone } })
 }
 
+async function write(words: string): Promise<void> {
+  await outbox.send({ kind: 'message', body: { id: newId(), words } })
+  await load()
+}
+
 /** Tell the session as it stands; what is told of it later corrects it. */
 async function tell({ ended, drills }: { ended?: Ended; drills?: HomeSchemas['DrillDone'][] }): Promise<HomeSchemas['DrillDone'][]> {
   const [now, played] = [run.state.value, today.value]
@@ -231,10 +236,10 @@ const clinic = knownClinic()
       <CheckPage v-else-if="checkDue" :sheet="sheet" @told="tellCheck" />
       <BadHour v-else-if="badHour" :sheet="sheet" @leave="badHour = false" />
       <template v-else>
-        <TodayPage v-if="tab === 'today'" v-model:today="chosen" v-model:asking="asking" v-model:pausing="pausing" :sheet="today" :post="post" :calendar="offline ? '' : `/home/api/${token}/calendar.ics`" @begin="begin" @look="tab = 'drills'" @bad-hour="badHour = true" />
+        <TodayPage v-if="tab === 'today'" v-model:today="chosen" v-model:asking="asking" v-model:pausing="pausing" :sheet="today" :post="post" :calendar="offline ? '' : `/home/api/${token}/calendar.ics`" @begin="begin" @look="tab = 'drills'" @bad-hour="badHour = true" @answer="tab = 'call'" />
         <DrillsPage v-else-if="tab === 'drills'" :sheet="today" :today="chosen" />
         <CoursePage v-else-if="tab === 'course'" :sheet="sheet" />
-        <CallPage v-else :sheet="sheet" />
+        <CallPage v-else :sheet="sheet" :waiting="outbox.letters.value" :newly="outbox.newly.value" @write="write" />
         <TabBar v-model="tab" />
       </template>
     </template>

@@ -12,18 +12,21 @@ import { asksBetter, type Today } from './arranged'
 import type { Post } from './outbox'
 import { phoneWords } from './signs'
 import { daysBetween } from './standing'
-import { dayWords, nextDue, offToday, planned } from './week'
+import { dayWords, nextDue, offToday, planned, whenWords } from './week'
 import { say } from './words'
 
 /** What to do now: one card, with Start or with rest; then what is new, the week, the line of pain, the next visit. */
 const props = defineProps<{ sheet: HomeSchemas['HomeSheet']; post: Post; /** where the calendar file lies; none without a network */ calendar: string }>()
-const emit = defineEmits<{ begin: [before: number, today: Today]; look: []; badHour: [] }>()
+const emit = defineEmits<{ begin: [before: number, today: Today]; look: []; badHour: []; answer: [] }>()
 const today = defineModel<Today>('today', { required: true })
 /** Start was tapped, and the pain is asked; the page that holds it keeps it while something else is asked first */
 const asking = defineModel<boolean>('asking', { default: false })
 /** the break at work that is about to begin */
 const pausing = defineModel<string>('pausing', { default: '' })
 const allowed = ref(false)
+/** days for which a line of the clinic stands on top, and at all */
+const NEW_DAYS = 2
+const SHOWN_DAYS = 14
 
 const now = computed(() => props.sheet.today)
 const name = computed(() => props.sheet.first_name)
@@ -51,6 +54,9 @@ const news = computed(() => {
   return [...fresh, ...props.sheet.drills.filter(({ at_home, rest }) => at_home && !rest).map(({ title, at_home }) => `${title}: ${at_home}`)]
 })
 const newsTitle = computed(() => (props.sheet.date === now.value || !props.sheet.difference.length ? say.news.today : say.news.title(dayWords(props.sheet.date, now.value))))
+/** the last line of the clinic; what is new of it stands above everything but a stop */
+const line = computed(() => props.sheet.messages.filter(({ by }) => by).at(-1))
+const lineAge = computed(() => (line.value ? daysBetween(new Date(line.value.at).toLocaleDateString('sv-SE'), now.value) : Infinity))
 const worst = computed(() => props.sheet.days.map(({ date, worst: pain }) => ({ date, pain })))
 
 function begin(before: number): void {
@@ -85,6 +91,7 @@ function begin(before: number): void {
     </section>
     <section v-if="whole?.words" class="word"><h2>{{ say.rest.from(whole.by) }}</h2><p>{{ whole.words }}</p></section>
 
+    <section v-if="line && lineAge <= NEW_DAYS" class="word"><h2>{{ say.lines.from(line.by, whenWords(line.at, now)) }}</h2><p class="line">{{ line.words }}</p><button type="button" class="link" @click="emit('answer')">{{ say.lines.answer }}</button></section>
     <p v-if="!sheet.drills.length" class="card">{{ say.today.nothing }} <CallButton :phone="sheet.clinic.phone" /></p>
     <section v-else-if="!closed" class="card first" :class="{ shut: resting && !allowed }">
       <template v-if="!asking">
@@ -125,10 +132,11 @@ function begin(before: number): void {
     </section>
     <BreakList v-else-if="sheet.desk.length && !closed && !resting && !today.there" :sheet="sheet" @begin="pausing = $event" />
 
-    <section v-if="news.length" class="word"><h2>{{ newsTitle }}</h2><p v-for="line in news" :key="line">{{ line }}</p></section>
+    <section v-if="news.length" class="word"><h2>{{ newsTitle }}</h2><p v-for="one in news" :key="one">{{ one }}</p></section>
+    <section v-if="line && lineAge > NEW_DAYS && lineAge <= SHOWN_DAYS" class="word"><h2>{{ say.lines.from(line.by, whenWords(line.at, now)) }}</h2><p class="line">{{ line.words }}</p><button type="button" class="link" @click="emit('answer')">{{ say.lines.answer }}</button></section>
     <WeekDots v-if="sheet.drills.length" :sheet="sheet" />
     <PainLine v-if="worst.some(({ pain }) => pain !== null)" :title="say.course.worst" :days="worst" />
-    <p class="visit"><strong v-if="sheet.review_on">{{ say.today.reviewed(dayWords(sheet.review_on, now)) }}</strong>
+    <p class="visit"><strong v-if="sheet.review_on">{{ say.today.reviewed(dayWords(sheet.review_on, now), sheet.review_at) }}</strong>
       <a v-if="calendar && sheet.drills.length" class="link" :href="calendar" download>{{ say.today.calendar }}</a></p>
   </div>
 </template>
@@ -148,6 +156,7 @@ h2 { font-family: var(--sans); font-size: 1.15rem; }
 .rest { border-left: 6px solid var(--clay); border-radius: 0 10px 10px 0; background: var(--clay-soft); color: var(--clay-dark); padding: 1rem; display: grid; gap: 0.6rem; }
 .word { border-left: 4px solid var(--river); padding: 0.1rem 0 0.1rem 0.8rem; }
 .word h2 { font-size: 1rem; }
+.line { white-space: pre-line; overflow-wrap: anywhere; }
 .visit { padding: 0 0.2rem; display: flex; justify-content: space-between; align-items: center; gap: 1rem; flex-wrap: wrap; }
 a.link { display: inline-flex; align-items: center; }
 </style>

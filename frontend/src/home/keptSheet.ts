@@ -9,7 +9,7 @@ interface Kept {
 }
 
 /** What a sheet that was kept by an older page does not have. */
-const UNKNOWN = { precautions: [], limits: [], breaks_done: [], after_flare: [], language: 'en', unread: '' } satisfies Partial<Sheet>
+const UNKNOWN = { precautions: [], limits: [], breaks_done: [], after_flare: [], language: 'en', unread: '', messages: [], review_at: '' } satisfies Partial<Sheet>
 
 const onPhone = (): string => new Date().toLocaleDateString('sv-SE')
 
@@ -33,7 +33,7 @@ export function keptSheet(key: string): Sheet | null {
 export function asOf(sheet: Sheet, today: string): Sheet {
   const days = Array.from({ length: daysBetween(sheet.today, today) }, (_, n) => later(sheet.today, n + 1))
   return {
-    ...sheet, today, done_today: false, stopped_today: false, breaks_done: [],
+    ...sheet, today, review_on: sheet.review_on && sheet.review_on >= today ? sheet.review_on : null, done_today: false, stopped_today: false, breaks_done: [],
     rests: sheet.rests.filter(({ until }) => until === null || until >= today),
     mornings_open: sheet.mornings_open.filter(({ date }) => daysBetween(date, today) <= MORNINGS_BACK),
     soreness_open: sheet.soreness_open.map((one) => ({ ...one, days: daysBetween(one.date, today) })),

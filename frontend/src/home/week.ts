@@ -52,6 +52,13 @@ export function dayWords(date: string, today: string): string {
   return day.toLocaleDateString(say.language, far ? { weekday: 'long', day: 'numeric', month: 'long' } : { weekday: 'long' })
 }
 
+/** A moment as it is said: "today 08:10", else its day. */
+export function whenWords(at: string, today: string): string {
+  const moment = new Date(at)
+  const day = moment.toLocaleDateString('sv-SE')
+  return day === today ? say.lines.today(moment.toLocaleTimeString(say.language, { hour: '2-digit', minute: '2-digit' })) : dayWords(day, today)
+}
+
 /** The state of one session of a day. */
 export function stateOf(sheet: Sheet, date: string, n: number): DayState {
   const told = sheet.days.find((day) => day.date === date)

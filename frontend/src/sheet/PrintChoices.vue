@@ -47,7 +47,7 @@ async function make(fresh: boolean): Promise<void> {
   <div class="print" role="group" aria-label="On paper">
     <ChoiceRow v-model="paper" keep label="Paper" :options="[{ value: 'a4', text: 'A4' }, { value: 'letter', text: 'Letter' }]" />
     <ChoiceRow v-model="size" keep label="Print" :options="[{ value: 'usual', text: 'usual' }, { value: 'large', text: 'large' }, { value: 'fridge', text: 'one page for the fridge' }]" />
-    <button class="act next" :disabled="busy" @click="make(false)">{{ busy ? 'Making it …' : props.token ? 'Sheet as PDF, with the link as a code' : 'Sheet as PDF' }}</button>
+    <button class="act" :disabled="busy" @click="make(false)">{{ busy ? 'Making it …' : props.token ? 'Sheet as PDF, with the link as a code' : 'Sheet as PDF' }}</button>
     <button v-if="!props.token && visit !== undefined && session.may('manage-link')" class="act" :disabled="busy" @click="make(true)">with a new private link as a code</button>
     <p class="small quiet" role="status">{{ saved ? `${saved} is saved; print it from there` : '' }}</p>
     <ProblemNote :problem="problem" />

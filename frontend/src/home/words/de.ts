@@ -60,7 +60,7 @@ export const de: Told = {
     paused: 'ruht, bis die Praxis mit Ihnen gesprochen hat',
     before: 'Wie ist der Schmerz jetzt?',
     better: 'Welche Seite bewegt sich heute besser? Mit ihr fangen Sie an.',
-    reviewed: (day: string) => `Wir sehen es am ${day} zusammen an.`,
+    reviewed: (day: string, at: string) => `Wir sehen es am ${day}${at && ` um ${at} Uhr`} zusammen an.`,
     badHour: 'Es tut gerade sehr weh',
     calendar: 'In meinen Kalender',
   },
@@ -101,6 +101,11 @@ export const de: Told = {
     eachBetter: (words: string) => `${words}, jede Seite, erst die, die sich an dem Tag besser bewegt`,
     oneSide: (side: string, words: string) => `${side}, ${words}`,
     print: 'Fassung', legend: 'Die warme Stelle zeigt, wo Sie es spüren sollten. Sie bedeutet nicht Schmerz. Gestrichelte Ringe um den Körper zeigen den Atem.',
+  },
+  lines: {
+    title: 'Der Praxis schreiben', slow: 'Für das, was warten kann: Es wird an Arbeitstagen gelesen. Bei einem Zeichen zum Aufhören rufen Sie an.', label: 'Ihre Zeile an die Praxis', send: 'Abschicken',
+    you: 'Sie', onTheWay: 'noch nicht bei der Praxis', arrived: 'bei der Praxis', from: (name: string, when: string) => `Von ${name}, ${when}`, today: (time: string) => `heute ${time}`,
+    answer: 'Zurückschreiben',
   },
   callPage: {
     title: 'Anrufen', stop: 'Aufhören und anrufen', stopFor: 'bei einem stechenden oder einschießenden Schmerz, Kribbeln oder Taubheit, Blockieren oder Wegknicken, oder Schmerz, der am nächsten Morgen noch schlimmer ist.',

@@ -59,7 +59,7 @@ export const en = {
     paused: 'rests until the clinic has talked with you',
     before: 'How is the pain now?',
     better: 'Which side moves better today? You begin with it.',
-    reviewed: (day: string) => `We look at it together on ${day}.`,
+    reviewed: (day: string, at: string) => `We look at it together on ${day}${at && ` at ${at}`}.`,
     badHour: 'It hurts a lot right now',
     calendar: 'Put it in my calendar',
   },
@@ -100,6 +100,11 @@ export const en = {
     eachBetter: (words: string) => `${words}, each side, the side that moves better that day first`,
     oneSide: (side: string, words: string) => `${side} side, ${words}`,
     print: 'version', legend: 'The warm patch shows where you should feel it. It is not pain. Dashed rings round the body show the breath.',
+  },
+  lines: {
+    title: 'Write to the clinic', slow: 'For what can wait: it is read on working days. For a stop sign, call.', label: 'Your line to the clinic', send: 'Send it',
+    you: 'You', onTheWay: 'not with the clinic yet', arrived: 'with the clinic', from: (name: string, when: string) => `From ${name}, ${when}`, today: (time: string) => `today ${time}`,
+    answer: 'Write back',
   },
   callPage: {
     title: 'Call', stop: 'Stop and call', stopFor: 'for a sharp or shooting pain, tingling or numbness, locking or giving way, or pain still worse the next morning.',

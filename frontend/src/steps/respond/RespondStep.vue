@@ -4,6 +4,7 @@ import { Segmented } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
+import LinesBetween from '@/messages/LinesBetween.vue'
 import { problemOf, unwrap, useVisit } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import { PAIN_RULES } from '@/ui/painRules'
@@ -18,7 +19,7 @@ import SessionEntry from './SessionEntry.vue'
 import SessionTable from './SessionTable.vue'
 
 /** Better or worse, and since when; and how each drill and each session was answered by the body, up to the next morning. */
-const { visit, refresh } = useVisit()
+const { visit, frame, refresh } = useVisit()
 const session = useSession()
 const path = { visit: visit.value }
 const entering = ref<'no' | 'new' | Schemas['SessionOut']>('no')
@@ -73,6 +74,7 @@ function explain(drill: Schemas['DrillResponse']): void {
     </div>
     <OpenSigns :visit="visit" :signs="data.signs" :may="session.may('answer-sign')" @answered="saved" />
     <RestLines v-if="data.version && data.rests.length" :visit="visit" :rests="data.rests" :drills="data.drills" :may="session.may('order-rest')" @changed="saved" />
+    <LinesBetween v-if="frame" :visit="visit" :name="frame.client.first_name" :handed="!!data.version" folded />
     <p v-if="!data.version" class="empty quiet">Nothing was handed over yet. When the client does the session at home, each drill’s answer appears here: calm, stirred, flared, or waiting for the next morning.</p>
     <SessionEntry v-if="entering !== 'no' && data.version" :visit="visit" :version="data.version" :today="data.today" :planned="data.planned" :elsewhere="data.elsewhere" :corrects="entering === 'new' ? undefined : entering" @saved="saved" @cancel="entering = 'no'" />
     <MorningEntry v-if="waiting && session.may('log-for-client')" :visit="visit" :sessions="data.sessions" :today="data.today" @saved="refresh" />
