@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
+from django.views.decorators.gzip import gzip_page
+from ninja.decorators import decorate_view
 
 from easepath.api.description import DescribedAPI
 from easepath.api.errors import register_errors
@@ -63,6 +65,7 @@ def post_birth_year(request: HttpRequest, token: str, payload: BirthYearIn) -> H
 
 
 @home_api.get("/{token}/sheet", response={200: HomeSheet, 403: Problem, 410: Problem}, operation_id="home_sheet")
+@decorate_view(gzip_page)
 def read_home_sheet(request: HttpRequest, token: str) -> HomeSheet:
     """The sheet in force and what is still to be told."""
     link = _opened(request, token)

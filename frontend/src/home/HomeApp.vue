@@ -6,6 +6,7 @@ import CallButton from './CallButton.vue'
 import type { Ended } from './EndPage.vue'
 import TabBar, { type Tab } from './TabBar.vue'
 import TodayPage from './TodayPage.vue'
+import { afterPaint } from './afterPaint'
 import { arranged, AS_HANDED_OVER, type Today } from './arranged'
 import { takeToken } from './link'
 import { BadHour, BitPage, CallPage, CheckPage, CoursePage, DrillsPage, EndPage, fetchPages, HurtPage, MorningPage, SessionPlayer, SorePage, StoppedPage, ThanksPage, YearPage } from './pages'
@@ -57,7 +58,7 @@ onMounted(async () => {
   document.addEventListener('visibilitychange', again)
   await settle()
   await load()
-  fetchPages()
+  afterPaint(fetchPages)
 })
 onBeforeUnmount(() => document.removeEventListener('visibilitychange', again))
 watch(tab, () => { asking.value = false; pausing.value = ''; scrollTo({ top: 0 }) })

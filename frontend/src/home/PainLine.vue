@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { dayAndDate, noon } from './dates'
 import { say } from './words'
 
 /** Two weeks of one pain as a line; a day of which nothing is known breaks it. Its numbers stand in a table for the ear. */
@@ -13,7 +14,7 @@ const lines = computed(() => points.value.slice(1).flatMap((to, k) => {
   return to.n - from.n <= 3 ? [`M${x(from.n)} ${y(from.pain)} L${x(to.n)} ${y(to.pain)}`] : []
 }))
 const named = computed(() => new Set([points.value[0]?.n, points.value.at(-1)?.n, points.value.reduce((most, one) => (one.pain > (most?.pain ?? -1) ? one : most), points.value[0])?.n]))
-const shown = (date: string): string => new Date(`${date}T12:00`).toLocaleDateString(say.language, { weekday: 'long', day: 'numeric', month: 'long' })
+const shown = (date: string): string => dayAndDate(noon(date))
 </script>
 
 <template>

@@ -9,6 +9,7 @@ import PainLine from './PainLine.vue'
 import WeekDots from './WeekDots.vue'
 import BreakList from './BreakList.vue'
 import { asksBetter, type Today } from './arranged'
+import { dayOf } from './dates'
 import type { Post } from './outbox'
 import { phoneWords } from './signs'
 import { daysBetween } from './standing'
@@ -56,7 +57,7 @@ const news = computed(() => {
 const newsTitle = computed(() => (props.sheet.date === now.value || !props.sheet.difference.length ? say.news.today : say.news.title(dayWords(props.sheet.date, now.value))))
 /** the last line of the clinic; what is new of it stands above everything but a stop */
 const line = computed(() => props.sheet.messages.filter(({ by }) => by).at(-1))
-const lineAge = computed(() => (line.value ? daysBetween(new Date(line.value.at).toLocaleDateString('sv-SE'), now.value) : Infinity))
+const lineAge = computed(() => (line.value ? daysBetween(dayOf(new Date(line.value.at)), now.value) : Infinity))
 const worst = computed(() => props.sheet.days.map(({ date, worst: pain }) => ({ date, pain })))
 
 function begin(before: number): void {

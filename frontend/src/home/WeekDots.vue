@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { HomeSchemas } from '@/api/client'
+import { noon, weekday } from './dates'
 import { planned, stateOf, weekDone, weekOf } from './week'
 import { say } from './words'
 
@@ -10,8 +11,8 @@ const days = computed(() => weekOf(props.sheet.today))
 const rows = computed(() => Math.max(1, ...days.value.map((day) => planned(props.sheet, day)), ...props.sheet.days.filter(({ date }) => days.value.includes(date)).map((day) => day.done)))
 const count = computed(() => weekDone(props.sheet))
 const names = computed(() => (rows.value === 1 ? [say.week.one] : rows.value === 2 ? say.week.two : rows.value === 3 ? say.week.three : say.week.names))
-const short = (day: string): string => new Date(`${day}T12:00`).toLocaleDateString(say.language, { weekday: 'short' }).slice(0, 2)
-const long = (day: string): string => new Date(`${day}T12:00`).toLocaleDateString(say.language, { weekday: 'long' })
+const short = (day: string): string => long(day).slice(0, 2)
+const long = (day: string): string => weekday(noon(day))
 const MARKS = { done: '✓', stop: '×', rest: '', due: '', missed: '', none: '' } as const
 </script>
 

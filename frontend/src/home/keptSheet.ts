@@ -1,4 +1,5 @@
 import type { HomeSchemas } from '@/api/client'
+import { dayOf } from './dates'
 import { daysBetween, later, MORNINGS_BACK } from './standing'
 
 type Sheet = HomeSchemas['HomeSheet']
@@ -11,7 +12,7 @@ interface Kept {
 /** What a sheet that was kept by an older page does not have. */
 const UNKNOWN = { precautions: [], limits: [], breaks_done: [], after_flare: [], language: 'en', unread: '', messages: [], review_at: '' } satisfies Partial<Sheet>
 
-const onPhone = (): string => new Date().toLocaleDateString('sv-SE')
+const onPhone = (): string => dayOf(new Date())
 
 /** Keep the sheet on the phone, with the day it was read on. */
 export function keepSheet(key: string, sheet: Sheet): void {

@@ -1,6 +1,7 @@
-import { computed, ref, type ComputedRef, type Ref } from 'vue'
+import { computed, nextTick, ref, shallowRef, type ComputedRef, type Ref } from 'vue'
 import { homeClient, outcome, type HomeSchemas, type Problem } from '@/api/client'
 import { pictureUrl, motionOf } from '@/ui/pictures'
+import { afterPaint } from './afterPaint'
 import { keepSheet, keptSheet } from './keptSheet'
 import { speak } from './words'
 
@@ -22,7 +23,7 @@ export interface UseSheetReturn {
 /** The client's sheet behind a private link; a session under way (`busy`) goes on by the version it began with. */
 export function useSheet(token: string, busy: () => number | null): UseSheetReturn {
   const store = `easepath:sheet:${token}`
-  const kept = ref<Sheet | null>(keptSheet(store))
+  const kept = shallowRef<Sheet | null>(keptSheet(store))
   const problem = ref<Problem | null>(null)
   const offline = ref(false)
   const asksYear = ref(false)
@@ -36,10 +37,11 @@ export function useSheet(token: string, busy: () => number | null): UseSheetRetu
       const under = busy()
       if (under !== null && under !== found.data.version) return false
       await speak(found.data.language)
-      keepSheet(store, found.data)
       kept.value = found.data
       problem.value = null
-      keepPictures(found.data)
+      await nextTick() // what is seen comes first: on a slow phone keeping it takes as long as drawing it
+      keepSheet(store, found.data)
+      afterPaint(() => keepPictures(found.data))
     } else if (found.problem.status === 410) {
       localStorage.removeItem(store)
       keepClinic(kept.value)

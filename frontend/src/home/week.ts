@@ -1,4 +1,5 @@
 import type { HomeSchemas } from '@/api/client'
+import { dayAndDate, dayOf as dayHere, noon, timeOf, weekday } from './dates'
 import { daysBetween, later } from './standing'
 import { say } from './words'
 
@@ -47,16 +48,14 @@ export function nextDue(sheet: Dated & Pick<Sheet, 'drills'>, drill?: Drill): st
 
 /** A day as it is said: its weekday, and its date where it is a week away or more. */
 export function dayWords(date: string, today: string): string {
-  const day = new Date(`${date}T12:00`)
-  const far = Math.abs(daysBetween(today, date)) > 6
-  return day.toLocaleDateString(say.language, far ? { weekday: 'long', day: 'numeric', month: 'long' } : { weekday: 'long' })
+  return (Math.abs(daysBetween(today, date)) > 6 ? dayAndDate : weekday)(noon(date))
 }
 
 /** A moment as it is said: "today 08:10", else its day. */
 export function whenWords(at: string, today: string): string {
   const moment = new Date(at)
-  const day = moment.toLocaleDateString('sv-SE')
-  return day === today ? say.lines.today(moment.toLocaleTimeString(say.language, { hour: '2-digit', minute: '2-digit' })) : dayWords(day, today)
+  const day = dayHere(moment)
+  return day === today ? say.lines.today(timeOf(moment)) : dayWords(day, today)
 }
 
 /** The state of one session of a day. */

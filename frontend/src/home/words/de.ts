@@ -3,6 +3,11 @@ import type { Told } from '.'
 /** The client's side in German. No native clinician has read it: the sheet says so. What is not here is said in English. */
 export const de: Told = {
   language: 'de-DE',
+  dates: {
+    weekdays: ['Sonntag', 'Montag', 'Dienstag', 'Mittwoch', 'Donnerstag', 'Freitag', 'Samstag'],
+    months: ['Januar', 'Februar', 'März', 'April', 'Mai', 'Juni', 'Juli', 'August', 'September', 'Oktober', 'November', 'Dezember'],
+    day: (weekday: string, day: number, month: string) => `${weekday}, ${day}. ${month}`,
+  },
   moment: 'einen Moment',
   withheld: 'Die Praxis möchte mit Ihnen sprechen, oder ein Arzt muss Sie sehen, bevor Sie weitermachen.',
   call: (phone: string) => `${phone} anrufen`,

@@ -1,6 +1,11 @@
 /** Everything the client reads or hears that does not come with the sheet. Another language is a file like this one. */
 export const en = {
   language: 'en-GB',
+  dates: {
+    weekdays: ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'],
+    months: ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'],
+    day: (weekday: string, day: number, month: string) => `${weekday} ${day} ${month}`,
+  },
   moment: 'one moment',
   withheld: 'The clinic wants to talk with you, or a doctor must see you, before you go on.',
   call: (phone: string) => `Call ${phone}`,
