@@ -84,7 +84,8 @@ def slow_phone(browser: Browser, link: str) -> tuple[float, float]:
     wire.send("Emulation.setCPUThrottlingRate", {"rate": SLOWER_BY})
     phone.add_init_script(SEEN)
     phone.goto(link, wait_until="commit")
-    phone.wait_for_function("window.startSeen")
+    phone.get_by_role("button", name="Start", exact=True).wait_for()
+    phone.wait_for_timeout(READ_MS)
     painted, seen = (float(phone.evaluate(f"() => {moment}")) for moment in (PAINTED, "window.startSeen"))
     phone.close()
     return painted, seen
