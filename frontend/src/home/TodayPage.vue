@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import type { HomeSchemas } from '@/api/client'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import CallButton from './CallButton.vue'
@@ -8,6 +8,7 @@ import PainCells from './PainCells.vue'
 import PainLine from './PainLine.vue'
 import WeekDots from './WeekDots.vue'
 import BreakList from './BreakList.vue'
+import { afterPaint } from './afterPaint'
 import { asksBetter, type Today } from './arranged'
 import { dayOf } from './dates'
 import type { Post } from './outbox'
@@ -59,6 +60,10 @@ const newsTitle = computed(() => (props.sheet.date === now.value || !props.sheet
 const line = computed(() => props.sheet.messages.filter(({ by }) => by).at(-1))
 const lineAge = computed(() => (line.value ? daysBetween(dayOf(new Date(line.value.at)), now.value) : Infinity))
 const worst = computed(() => props.sheet.days.map(({ date, worst: pain }) => ({ date, pain })))
+
+/** what lies below the fold comes after the first paint: a slow phone shows Start sooner */
+const below = ref(false)
+onMounted(() => afterPaint(() => { below.value = true }))
 
 function begin(before: number): void {
   emit('begin', before, pausing.value ? { ...today.value, off: [], pause: pausing.value } : { ...today.value, off: off.value })
@@ -135,8 +140,8 @@ function begin(before: number): void {
 
     <section v-if="news.length" class="word"><h2>{{ newsTitle }}</h2><p v-for="one in news" :key="one">{{ one }}</p></section>
     <section v-if="line && lineAge > NEW_DAYS && lineAge <= SHOWN_DAYS" class="word"><h2>{{ say.lines.from(line.by, whenWords(line.at, now)) }}</h2><p class="line">{{ line.words }}</p><button type="button" class="link" @click="emit('answer')">{{ say.lines.answer }}</button></section>
-    <WeekDots v-if="sheet.drills.length" :sheet="sheet" />
-    <PainLine v-if="worst.some(({ pain }) => pain !== null)" :title="say.course.worst" :days="worst" />
+    <WeekDots v-if="below && sheet.drills.length" :sheet="sheet" />
+    <PainLine v-if="below && worst.some(({ pain }) => pain !== null)" :title="say.course.worst" :days="worst" />
     <p class="visit"><strong v-if="sheet.review_on">{{ say.today.reviewed(dayWords(sheet.review_on, now), sheet.review_at) }}</strong>
       <a v-if="calendar && sheet.drills.length" class="link" :href="calendar" download>{{ say.today.calendar }}</a></p>
   </div>

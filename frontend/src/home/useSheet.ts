@@ -20,17 +20,38 @@ export interface UseSheetReturn {
   read: () => Promise<boolean>
 }
 
+const storeOf = (token: string): string => `easepath:sheet:${token}`
+const ask = (token: string) => outcome(homeClient.GET('/home/api/{token}/sheet', { params: { path: { token } } }))
+/** the answer that the page begins with, and the asking of it */
+let ahead: Sheet | null = null
+let asked: ReturnType<typeof ask> | null = null
+/** How long a page without a kept sheet waits for the clinic before it shows itself. */
+const PATIENCE_MS = 400
+
+/** Ask before the page is there: a phone that opens the link for the first time then draws the sheet at once, not twice. */
+export async function askAhead(token: string): Promise<void> {
+  if (!token || keptSheet(storeOf(token))) return
+  asked = ask(token)
+  const answer = asked.then(async (found) => {
+    if (!found.ok) return
+    await speak(found.data.language)
+    ahead = found.data
+  })
+  await Promise.race([answer, new Promise((go) => { setTimeout(go, PATIENCE_MS) })])
+}
+
 /** The client's sheet behind a private link; a session under way (`busy`) goes on by the version it began with. */
 export function useSheet(token: string, busy: () => number | null): UseSheetReturn {
-  const store = `easepath:sheet:${token}`
-  const kept = shallowRef<Sheet | null>(keptSheet(store))
+  const store = storeOf(token)
+  const kept = shallowRef<Sheet | null>(keptSheet(store) ?? ahead)
   const problem = ref<Problem | null>(null)
   const offline = ref(false)
   const asksYear = ref(false)
   if (kept.value) void speak(kept.value.language)
 
   async function read(): Promise<boolean> {
-    const found = await outcome(homeClient.GET('/home/api/{token}/sheet', { params: { path: { token } } }))
+    const found = await (asked ?? ask(token))
+    asked = null
     offline.value = !found.ok && found.problem.status === 0
     asksYear.value = !found.ok && found.problem.type === 'easepath:birth-year'
     if (found.ok) {
@@ -68,13 +89,13 @@ export function knownClinic(): { name: string; phone: string } | null {
   return JSON.parse(localStorage.getItem(CLINIC) ?? 'null') as { name: string; phone: string } | null
 }
 
-const asked = new Set<string>()
+const fetched = new Set<string>()
 
 /** Ask for a still picture once; the browser keeps it. */
 function keepPicture(address: string): void {
-  if (asked.has(address)) return
-  asked.add(address)
-  fetch(address).catch(() => asked.delete(address))
+  if (fetched.has(address)) return
+  fetched.add(address)
+  fetch(address).catch(() => fetched.delete(address))
 }
 
 /** Ask for every picture at once, so that a session goes on without the network. */
