@@ -55,11 +55,16 @@ def sheet_today(record: Record) -> SheetToday:
 
 @dataclass(frozen=True)
 class AfterFlare:
-    """What a drill is at home once it has rested after a flare, and the sentence for it; None rests on."""
+    """What a drill is at home once it has rested after a flare, and the sentence for it.
+
+    `then` is the same drill with less of it, or the one that was agreed in its place, with what that needs `ready`
+    beside; None rests on.
+    """
 
     drill: str
-    less: HomeDrill | None
+    then: HomeDrill | None
     line: str
+    ready: tuple[str, ...] = ()
 
 
 def after_flares(record: Record) -> tuple[AfterFlare, ...]:
@@ -74,10 +79,30 @@ def after_flares(record: Record) -> tuple[AfterFlare, ...]:
         laid = ()
     less = {one.drill: one for one in laid if one.drill in eased and not one.rest}
     return tuple(
-        AfterFlare(row.planned.drill, found, told_of(row if found else replace(row, action="rest", to=None)))
+        _in_place(record, version, row) if row.action == "instead" else _after(row, less.get(row.planned.drill))
         for row in rows
-        for found in (less.get(row.planned.drill),)
     )
+
+
+def _after(row: AtHome, then: HomeDrill | None, ready: tuple[str, ...] = ()) -> AfterFlare:
+    rested = row if then is not None else replace(row, action="rest", to=None)
+    return AfterFlare(row.planned.drill, then, told_of(rested), ready)
+
+
+def _in_place(record: Record, version: models.PlanVersion, row: AtHome) -> AfterFlare:
+    """The drill that was agreed in a row's place as the clinic would lay it over the sheet.
+
+    One that is done on other sides than the row rests: the phone has no tape of its own for it.
+    """
+    try:
+        laid = _laid_over(record, version, {row.planned.drill: row})
+    except RefusedError:
+        return _after(row, None)
+    handed_over = next(one for one in sheet_of(version).drills if one.drill == row.planned.drill and not one.rest)
+    sides = {side.side for side in handed_over.sides}
+    standing = (one for one in laid.drills if one.stands_for == row.planned.drill and not one.rest)
+    then = next((one for one in standing if {side.side for side in one.sides} == sides), None)
+    return _after(row, then, tuple(one for one in laid.have_ready if one not in version.have_ready))
 
 
 def _laid_over(record: Record, version: models.PlanVersion, moved: Mapping[str, AtHome]) -> Sheet:

@@ -100,11 +100,16 @@ class FlaresOut(View):
 
 
 class AfterFlareOut(View):
-    """What a drill is once it has rested after a flare: its sides with less, none where it rests on, and why."""
+    """What a drill is once it has rested after a flare: its sides with less, none where it rests on, and why.
+
+    `instead` is the drill that was agreed in its place, with what that needs `ready` beside.
+    """
 
     drill: str
     sides: tuple[SideOnSheet, ...]
     line: str
+    instead: HomeDrill | None = None
+    ready: tuple[str, ...] = ()
 
 
 class HomeQuestionOut(View):
@@ -234,7 +239,9 @@ def home_sheet(record: Record) -> HomeSheet:
 
 def _after_flare(record: Record) -> tuple[AfterFlareOut, ...]:
     return tuple(
-        AfterFlareOut(drill=row.drill, sides=row.less.sides if row.less else (), line=row.line)
+        AfterFlareOut(drill=row.drill, sides=(), line=row.line, instead=row.then, ready=row.ready)
+        if row.then is not None and row.then.drill != row.drill
+        else AfterFlareOut(drill=row.drill, sides=row.then.sides if row.then else (), line=row.line)
         for row in after_flares(record)
     )
 

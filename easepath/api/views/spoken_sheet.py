@@ -51,7 +51,9 @@ def _at_home(sheet: HomeSheet, words: Spoken) -> dict[str, object]:
 def _less(one: AfterFlareOut, words: Spoken) -> AfterFlareOut:
     title = words.say(shipped_library().title(one.drill))
     sides = tuple(_side(side, title, words) for side in one.sides)
-    return one.model_copy(update={"line": words.say(one.line), "sides": sides})
+    instead = one.instead and _drill(one.instead, words)
+    told = {"line": words.say(one.line), "sides": sides, "instead": instead, "ready": words.each(one.ready)}
+    return one.model_copy(update=told)
 
 
 def _drills(drills: tuple[HomeDrill, ...], words: Spoken) -> tuple[HomeDrill, ...]:

@@ -12,7 +12,7 @@ const drill = (name: string) => ({ drill: name, title: name, paused: false, stan
 const day = (date: string) => ({ date, done: 0, stopped: false, rests: false, worst: null, morning: null })
 const SHEET = {
   today: '2026-11-25', drills: ['rock', 'raise', 'squeeze'].map(drill), elsewhere: null, rests: [], suspended: null, mornings_open: [], soreness_open: [],
-  home_check: { questions: [], asked_from: '2026-11-29', every_days: 7, after: ['shooting', 'tingling', 'numbness'] }, withheld: false, done_today: false, breaks_done: [], stopped_today: false, days: [day('2026-11-24'), day('2026-11-25')], rest_days: 2, seconds: 210, timeline: [0, 1, 2].flatMap((index) => [{ index, kind: 'set-up', side: null, seconds: 10 }, { index, kind: 'side', side: 'left', seconds: 60 }]),
+  home_check: { questions: [], asked_from: '2026-11-29', every_days: 7, after: ['shooting', 'tingling', 'numbness'] }, withheld: false, done_today: false, breaks_done: [], stopped_today: false, days: [day('2026-11-24'), day('2026-11-25')], rest_days: 2, seconds: 210, have_ready: [], timeline: [0, 1, 2].flatMap((index) => [{ index, kind: 'set-up', side: null, seconds: 10 }, { index, kind: 'side', side: 'left', seconds: 60 }]),
   after_flare: [{ drill: 'rock', sides: [side(30)], line: 'less of it' }, { drill: 'raise', sides: [], line: 'it rests' }], stop_symptoms: ['sharp', 'tingling', 'chest-pain'],
   symptom_words: [{ id: 'chest-pain', text: 'chest pain', phone: 'call' }],
   follows: [
@@ -48,6 +48,16 @@ describe('what follows on the phone before the clinic knows', () => {
     ['a calm morning', [session('a', '2026-11-24'), morning('a', 3)], undefined],
   ] as [string, Letter[], string | undefined][])('%s: rest up to the right day', (_, letters, until) => {
     expect(asKnownHere(SHEET, letters).rests[0]?.until).toBe(until)
+  })
+
+  it('comes back from its rest with what was agreed in its place, with all that needs', () => {
+    const agreed = { ...drill('fallout'), stands_for: 'rock', sides: [side(45)] }
+    const sheet = { ...SHEET, have_ready: ['Pad'], drills: SHEET.drills.map((one) => ({ ...one, in_turn: 'in turn', due: [true] })), after_flare: [{ drill: 'rock', sides: [], line: 'in place of it', instead: agreed, ready: ['Cushion'] }] } as unknown as Sheet
+    const then = asKnownHere(asOf(sheet, '2026-11-28'), [session('a', '2026-11-25', { during: 9 })])
+    expect(then.drills[0]).toMatchObject({ drill: 'fallout', at_home: 'in place of it', paused: false, in_turn: 'in turn', due: [true] })
+    expect(then.timeline.map(({ seconds }) => seconds)).toEqual([10, 45, 10, 60, 10, 60])
+    expect(then.have_ready).toEqual(['Pad', 'Cushion'])
+    expect(paused(asKnownHere(sheet, [session('a', '2026-11-25', { symptom: 'sharp', felt: 'groin' })]))).toEqual(['rock'])
   })
 
   it('comes back from its rest with less of what flared, on the tape too, and of nothing else', () => {

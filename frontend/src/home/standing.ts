@@ -51,19 +51,27 @@ function worstOf(session: Session): number | null {
 const flaredIn = (sheet: Sheet, { before = null, drills }: Session, morning: number | undefined): string[] =>
   drills.filter((told) => isFlare(sheet, told, before) || isFlareNextDay(sheet, told, before, morning)).map(({ drill }) => drill)
 
-/** Drills on their tape with less of what flared, as the table has it; what it has no less of rests until the clinic knows. */
-function withLess<T extends Pick<Sheet, 'drills' | 'timeline' | 'seconds'>>(sheet: Sheet, of: T, flared: ReadonlySet<string>): T {
-  const rowOf = (drill: string | undefined) => (drill !== undefined && flared.has(drill) ? sheet.after_flare.find((row) => row.drill === drill) : undefined)
+type Drill = Sheet['drills'][number]
+
+/** A drill after it flared and rested, as the table has it: less of it, what was agreed in its place, or it rests on. */
+function afterFlare(drill: Drill, row: Sheet['after_flare'][number] | undefined): Drill {
+  if (!row) return drill
+  const { instead, line, sides } = row
+  if (instead) return { ...instead, at_home: line, in_turn: drill.in_turn, due: drill.due }
+  return { ...drill, at_home: line, ...(sides.length ? { sides } : { paused: true }) }
+}
+
+/** Drills on their tape as they are after a flare. */
+function withLess<T extends Pick<Sheet, 'drills' | 'timeline' | 'seconds' | 'have_ready'>>(sheet: Sheet, of: T, flared: ReadonlySet<string>): T {
+  const rowOf = (drill: Drill) => (flared.has(drill.drill) ? sheet.after_flare.find((row) => row.drill === drill.drill) : undefined)
+  const drills = of.drills.map((drill) => afterFlare(drill, rowOf(drill)))
   const timeline = of.timeline.map((one) => {
-    const side = one.kind === 'side' && one.index !== null ? rowOf(of.drills[one.index]?.drill)?.sides.find(({ side }) => side === one.side) : undefined
+    const side = one.kind === 'side' && one.index !== null && drills[one.index] !== of.drills[one.index] ? drills[one.index]?.sides.find(({ side }) => side === one.side) : undefined
     return side ? { ...one, seconds: side.seconds } : one
   })
-  const drills = of.drills.map((drill) => {
-    const row = rowOf(drill.drill)
-    return row ? { ...drill, at_home: row.line, ...(row.sides.length ? { sides: row.sides } : { paused: true }) } : drill
-  })
   const total = (tape: typeof timeline) => tape.reduce((sum, one) => sum + one.seconds, 0)
-  return { ...of, drills, timeline, seconds: of.seconds + total(timeline) - total(of.timeline) }
+  const ready = of.drills.flatMap((drill, n) => (drills[n]!.drill === drill.drill ? [] : rowOf(drill)!.ready))
+  return { ...of, drills, timeline, seconds: of.seconds + total(timeline) - total(of.timeline), have_ready: [...new Set([...of.have_ready, ...ready])] }
 }
 
 /**
@@ -80,7 +88,7 @@ export function asKnownHere(sheet: Sheet, letters: readonly Letter[]): Sheet {
   const ending = sessions.flatMap((session) => session.drills).find((drill) => followsOf(sheet, drill)?.all)
   const flaring = (one: Session) => flaredIn(sheet, one, told.get(one.id)?.pain)
   const flared = sessions.filter((one) => flaring(one).length)
-  const less = new Set(flared.flatMap(flaring))
+  const less = new Set(flared.flatMap(flaring).filter((one) => !paused.has(one)))
   const until = flared.map((one) => later(one.date, sheet.rest_days)).filter((day) => day >= sheet.today).sort().at(-1)
   const rest: Sheet['rests'] = until && !sheet.rests.some((one) => !one.drill) ? [{ cause: 'flare', drill: '', until, words: '', by: '' }] : []
   const answered = new Set([...sessions.filter(({ id }) => told.has(id)).map(({ date }) => date), ...sheet.mornings_open.map(({ date }) => date)])

@@ -100,7 +100,8 @@ function keepPicture(address: string): void {
 
 /** Ask for every picture at once, so that a session goes on without the network. */
 function keepPictures(found: Sheet): void {
-  for (const drill of [...found.drills, ...(found.elsewhere?.drills ?? [])]) {
+  const agreed = found.after_flare.flatMap(({ instead }) => (instead ? [instead] : []))
+  for (const drill of [...found.drills, ...(found.elsewhere?.drills ?? []), ...agreed]) {
     if (!drill.picture) continue
     for (const { side } of drill.sides) {
       const wanted = { picture: drill.picture, side, place: drill.place }

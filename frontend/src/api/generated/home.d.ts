@@ -151,12 +151,20 @@ export interface components {
         /**
          * AfterFlareOut
          * @description What a drill is once it has rested after a flare: its sides with less, none where it rests on, and why.
+         *
+         *     `instead` is the drill that was agreed in its place, with what that needs `ready` beside.
          */
         AfterFlareOut: {
             /** Drill */
             drill: string;
+            instead?: components["schemas"]["HomeDrill"] | null;
             /** Line */
             line: string;
+            /**
+             * Ready
+             * @default []
+             */
+            ready: string[];
             /** Sides */
             sides: components["schemas"]["SideOnSheet"][];
         };
