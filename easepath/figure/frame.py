@@ -15,7 +15,7 @@ from easepath.figure.palette import tints_of
 from easepath.figure.props import BEHIND
 from easepath.figure.scene import AnyBody, AnyScene
 
-INSET = (124.0, 106.0)
+INSET = (160.0, 140.0)
 """Width and height of the second view in the corner, units of the picture."""
 WIDTH, HEIGHT, MARGIN = 400.0, 300.0, 10.0
 LABEL = {"small": 42.0, "medium": 22.0, "large": 18.0}
@@ -45,13 +45,22 @@ def framed(scene: AnyScene, look: Look) -> tuple[Camera, Sheet]:
     if look.side == "left":
         left, right = -right, -left
     label = LABEL[look.size] if scene.drill.sides == "each" else 6.0
-    corner = INSET[0] if scene.figure.inset else 0.0
-    room = (WIDTH - 2 * MARGIN - corner, HEIGHT - 2 * MARGIN - label)
-    k = min(room[0] / (right - left), room[1] / (low - top), scene.largest)
+    size = (right - left, low - top)
+    whole = (WIDTH - 2 * MARGIN, HEIGHT - 2 * MARGIN - label)
+    corner, room = 0.0, whole
+    if scene.figure.inset:
+        beside, below = (whole[0] - INSET[0], whole[1]), (whole[0], whole[1] - INSET[1])
+        corner, room = (0.0, below) if _scale(below, size) > _scale(beside, size) else (INSET[0], beside)
+    k = min(_scale(room, size), scene.largest)
     x = (left + right) / 2 - (WIDTH + (corner if look.side == "left" else -corner)) / 2 / k
     spare = room[1] - (low - top) * k
     y = low - (HEIGHT - MARGIN - label - spare * LIFT) / k
     return Camera.at(scene.view, mirror=look.side == "left", coarse=look.style == "print"), Sheet(x, y, k)
+
+
+def _scale(room: tuple[float, float], size: tuple[float, float]) -> float:
+    """How large something is drawn at most in a room."""
+    return min(room[0] / size[0], room[1] / size[1])
 
 
 LEAST_HEIGHT = 170.0

@@ -156,6 +156,15 @@ def _ball(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
     yield Piece(BEFORE, "none", (hull(camera, Ball(at, r)),), "band", 1.4)  # its ring is seen through what lies on it
 
 
+def _hand(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
+    """Somebody else's hand that presses from above: the forearm in its sleeve, the fingers at the point."""
+    at = place_of(prop, found)
+    wrist, elbow = add(at, (-7.0, 10.0, 3.0)), add(at, (-20.0, 34.0, 8.0))
+    depth = camera.depth(at) + 40
+    yield Piece(depth, "skin", (limb(camera, wrist, 3.4, at, 2.2),))
+    yield Piece(depth + 0.1, "soft", (limb(camera, elbow, 5.4, middle(elbow, wrist, 0.9), 4.0),))
+
+
 def _roll(prop: Prop, found: Skeleton, camera: Camera) -> Iterator[Piece]:
     """A rolled towel: `size` is its thickness twice, and its length; `back` 1 lays it lengthwise."""
     low, (thick, _, long) = place_of(prop, found), size_of(prop)
@@ -197,5 +206,5 @@ Builder = Callable[[Prop, Skeleton, Camera], Iterator[Piece]]
 BUILDERS: dict[str, Builder] = {
     "chair": _chair, "desk": _table, "bench": _table, "worktop": _table, "bed": _bed, "wall": _wall,
     "wall-beside": _wall_beside, "cushion": _soft, "pillow": _soft, "pad": _soft, "ball": _ball, "towel": _roll,
-    "weight": _weight, "ankle-weight": _ankle_weight, "loop": _loop,
+    "weight": _weight, "ankle-weight": _ankle_weight, "loop": _loop, "hand": _hand,
 }  # fmt: skip
