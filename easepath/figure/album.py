@@ -13,6 +13,7 @@ from easepath.core.dose.words import dose_words
 from easepath.core.errors import UnknownIdError
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Drawing, Drill, Measure
+from easepath.core.languages import ENGLISH, spoken
 from easepath.core.vocabulary import Place, SideWord
 from easepath.figure.build import BUILDS, USUAL, BuildName
 from easepath.figure.frame import STROKES, WIDTH, Look, trimmed
@@ -40,6 +41,7 @@ class Wanted:
     size: str = "medium"
     style: str = "screen"
     build: BuildName = USUAL
+    language: str = ENGLISH
 
 
 class Album:
@@ -109,7 +111,7 @@ class Album:
         pose = scene.names[-1] if wanted.pose == "end" else wanted.pose
         for kind, value, known in (
             ("position", pose, scene.names), ("side", wanted.side, SIDES), ("size", wanted.size, STROKES),
-            ("style", wanted.style, STYLES),
+            ("style", wanted.style, STYLES), ("language", wanted.language, (ENGLISH, *self.library.languages)),
         ):  # fmt: skip
             if value not in known:
                 raise UnknownIdError(kind, value)
@@ -120,7 +122,11 @@ class Album:
     def _svg(self, wanted: Wanted) -> str:
         """The picture, of a one-sided drill without a side the right one; raises UnknownIdError for unknown words."""
         scene, pose, side = self._checked(wanted)
-        return picture(scene, pose, Look(side, wanted.size, wanted.style, wanted.build))
+        return picture(scene, pose, self._look(wanted, side))
+
+    def _look(self, wanted: Wanted, side: SideWord) -> Look:
+        word = spoken(self.library, wanted.language).say(side)
+        return Look(side, wanted.size, wanted.style, wanted.build, word)
 
     def words(self, drill: str, side: SideWord, place: Place) -> str:
         """The text in place of a drill's end position on a side at a place."""
@@ -136,7 +142,7 @@ class Album:
         if wanted.drill.startswith(TEST):
             raise UnknownIdError("moving picture", wanted.drill)
         scene, _, side = self._checked(wanted)
-        look = Look(side, wanted.size, wanted.style, wanted.build)
+        look = self._look(wanted, side)
         steps, (top, height) = flipbook(scene, look), trimmed(scene, look)
         beats = beats_of(scene.drill, len(steps))
         return {

@@ -13,6 +13,7 @@ from typing import Final
 
 from easepath.core.errors import UnknownIdError
 from easepath.core.knowledge.library import Library
+from easepath.core.languages import ENGLISH
 from easepath.figure.album import Wanted, album_of
 
 NAME: Final = re.compile(r"[a-z0-9-]+\.[0-9a-f]{12}")
@@ -31,7 +32,7 @@ class PictureFiles:
 
     def still(self, name: str, wanted: Wanted) -> Path:
         """The SVG file of a picture, drawn where it was not yet; raises UnknownIdError for what is not there."""
-        words = (wanted.side, wanted.pose, wanted.place or "any", wanted.size, wanted.style)
+        words = (wanted.side, wanted.pose, wanted.place or "any", wanted.size, wanted.style, *_language(wanted))
         return self._file(name, words, ".svg", wanted, self.album.svg)
 
     def film(self, name: str, wanted: Wanted) -> Path:
@@ -40,7 +41,7 @@ class PictureFiles:
         def draw(wanted: Wanted) -> str:
             return json.dumps(self.album.motion(wanted), ensure_ascii=False)
 
-        return self._file(name, (wanted.side, wanted.place or "any"), ".json", wanted, draw)
+        return self._file(name, (wanted.side, wanted.place or "any", *_language(wanted)), ".json", wanted, draw)
 
     def _file(
         self, name: str, words: tuple[str, ...], ending: str, wanted: Wanted, draw: Callable[[Wanted], str]
@@ -51,6 +52,11 @@ class PictureFiles:
         if not path.exists():
             _write(path, draw(replace(wanted, build=self.album.build_of(name))))
         return path
+
+
+def _language(wanted: Wanted) -> tuple[str, ...]:
+    """The language in the name of a file; none where it is English."""
+    return () if wanted.language == ENGLISH else (wanted.language,)
 
 
 def _write(path: Path, text: str) -> None:

@@ -26,12 +26,16 @@ STROKES = {"small": 3.0, "medium": 2.1, "large": 1.5}
 
 @dataclass(frozen=True)
 class Look:
-    """How a picture is drawn: the side drilled, the size it is shown at, colour or black-and-white, and the body."""
+    """How a picture is drawn: the side drilled, the size it is shown at, colour or black-and-white, and the body.
+
+    `word` is what the side is called in another language than English.
+    """
 
     side: SideWord = "right"
     size: str = "medium"
     style: str = "screen"
     build: BuildName = USUAL
+    word: str = ""
 
     @property
     def tints(self) -> Mapping[str, str]:

@@ -179,5 +179,5 @@ def _side_word(look: Look, tints: Mapping[str, str]) -> str:
         f'<rect x="{left:.0f}" y="{low - size * 0.72:.1f}" width="{cuff:.1f}" height="{size * 0.72:.1f}" rx="1" '
         f'fill="{tints["cuff"]}"/><text x="{left + cuff + size * 0.22:.1f}" y="{low:.0f}" '
         f'font-family="\'Ease Sans\', \'Source Sans 3\', sans-serif" font-size="{size:.0f}" font-weight="600" '
-        f'fill="{tints["word"]}">{look.side}</text>'
+        f'fill="{tints["word"]}">{look.word or look.side}</text>'
     )

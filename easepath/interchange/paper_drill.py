@@ -129,7 +129,7 @@ def _pictures(words: Phrases, drill: dict[str, Any]) -> tuple[PaperPicture, ...]
     album, side, place = album_of(shipped_library()), drill["sides"][0]["side"], drill["place"]
     try:
         build = album.build_of(drill["picture"])
-        usual = Wanted(drill["drill"], side, place=place, style="print", build=build)
+        usual = Wanted(drill["drill"], side, place=place, style="print", build=build, language=words.words.id)
         drawn = [_picture(album, replace(usual, pose=pose)) for pose in album.scene(drill["drill"]).names]
     except UnknownIdError:
         return ()

@@ -48,6 +48,14 @@ def test_a_picture_and_a_film_are_drawn_once(client: Client, drawn: Path, monkey
     assert [client.get(url).content for url in urls] == first
 
 
+def test_the_side_is_told_in_the_language_that_is_asked_for(client: Client) -> None:
+    for url in (HALF_KNEEL, f"/api/pictures/{NAME}/left/motion"):
+        english, german = (client.get(url + language).content.decode() for language in ("", "?language=de"))
+        assert (">left<" in english, ">links<" in english) == (True, False)
+        assert german == english.replace(">left<", ">links<")
+        assert client.get(f"{url}?language=xx").status_code == 404
+
+
 def test_another_drawing_has_another_name(monkeypatch: pytest.MonkeyPatch) -> None:
     library = shipped_library()
     drill = library.drills["half-kneel"].model_copy(update={"note": "otherwise"})

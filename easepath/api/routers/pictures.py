@@ -14,6 +14,7 @@ from ninja.decorators import decorate_view
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.pictures import Motion
 from easepath.core.knowledge import shipped_library
+from easepath.core.languages import ENGLISH
 from easepath.core.vocabulary import Place, SideWord
 from easepath.figure.album import Wanted
 from easepath.figure.files import PictureFiles
@@ -36,9 +37,10 @@ def read_picture(
     place: Place | None = None,
     size: str = "medium",
     style: str = "screen",
+    language: str = ENGLISH,
 ) -> HttpResponse:
     """A drill's picture as SVG: position start, end or one between; size small to large; style screen or print."""
-    wanted = Wanted(drill=_drill(name), side=side, pose=pose, place=place, size=size, style=style)
+    wanted = Wanted(drill=_drill(name), side=side, pose=pose, place=place, size=size, style=style, language=language)
     return _sent(_files().still(name, wanted), "image/svg+xml")
 
 
@@ -46,9 +48,11 @@ def read_picture(
     "/pictures/{name}/{side}/motion", auth=None, response={200: Motion, 404: Problem}, operation_id="read_motion"
 )
 @decorate_view(gzip_page)
-def read_motion(request: HttpRequest, name: str, side: SideWord, place: Place | None = None) -> HttpResponse:
+def read_motion(
+    request: HttpRequest, name: str, side: SideWord, place: Place | None = None, language: str = ENGLISH
+) -> HttpResponse:
     """A drill's moving picture: its steps, the beats at the drill's tempo, and what it shows in words."""
-    wanted = Wanted(drill=_drill(name), side=side, place=place)
+    wanted = Wanted(drill=_drill(name), side=side, place=place, language=language)
     return _sent(_files().film(name, wanted), "application/json; charset=utf-8")
 
 

@@ -1,11 +1,18 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { motionOf, pictureUrl, stepAt } from './pictures'
+import { motionOf, picturesSpeak, pictureUrl, stepAt } from './pictures'
 
 describe('the address of a picture', () => {
   it.each([
     [{ picture: 'half-kneel.1a2b', side: 'left' }, '/api/pictures/half-kneel.1a2b/left/end.svg'],
     [{ picture: 'half-kneel.1a2b', side: 'right', pose: 'start', place: 'bed', size: 'small' as const }, '/api/pictures/half-kneel.1a2b/right/start.svg?place=bed&size=small'],
   ])('%o', (wanted, url) => expect(pictureUrl(wanted)).toBe(url))
+})
+
+it('asks for pictures in the language that is spoken', () => {
+  picturesSpeak('de')
+  expect(pictureUrl({ picture: 'a.1', side: 'left', size: 'small' })).toBe('/api/pictures/a.1/left/end.svg?language=de&size=small')
+  picturesSpeak('en')
+  expect(pictureUrl({ picture: 'a.1', side: 'left' })).toBe('/api/pictures/a.1/left/end.svg')
 })
 
 describe('the step shown', () => {

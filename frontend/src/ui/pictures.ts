@@ -12,9 +12,16 @@ export interface Wanted {
 
 export type Motion = Schemas['Motion']
 
+let language = 'en'
+
+/** The words in a picture are in this language from now on. */
+export function picturesSpeak(spoken: string): void {
+  language = spoken
+}
+
 /** The address of a still picture. */
 export function pictureUrl(wanted: Wanted): string {
-  const query = new URLSearchParams()
+  const query = new URLSearchParams(language === 'en' ? {} : { language })
   for (const key of ['place', 'size', 'style'] as const) if (wanted[key]) query.set(key, wanted[key])
   const rest = query.size ? `?${query}` : ''
   return `/api/pictures/${wanted.picture}/${wanted.side}/${wanted.pose ?? 'end'}.svg${rest}`
@@ -24,7 +31,8 @@ const kept = new Map<string, Promise<Motion>>()
 
 /** The moving picture, asked for once and kept while the page is open; a failed one is asked for again. */
 export function motionOf(wanted: Wanted): Promise<Motion> {
-  const url = `/api/pictures/${wanted.picture}/${wanted.side}/motion${wanted.place ? `?place=${wanted.place}` : ''}`
+  const query = new URLSearchParams({ ...(language === 'en' ? {} : { language }), ...(wanted.place ? { place: wanted.place } : {}) })
+  const url = `/api/pictures/${wanted.picture}/${wanted.side}/motion${query.size ? `?${query}` : ''}`
   const found = kept.get(url)
   if (found) return found
   const asked = fetch(url).then((answer) => {

@@ -9370,6 +9370,7 @@ export interface operations {
         parameters: {
             query?: {
                 place?: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand") | null;
+                language?: string;
             };
             header?: never;
             path: {
@@ -9469,6 +9470,7 @@ export interface operations {
                 place?: ("floor" | "bed" | "chair" | "desk" | "wall" | "stand") | null;
                 size?: string;
                 style?: string;
+                language?: string;
             };
             header?: never;
             path: {

@@ -1,4 +1,5 @@
 import { reactive } from 'vue'
+import { picturesSpeak } from '@/ui/pictures'
 import { en } from './en'
 
 /** Everything a client reads or hears that does not come with the sheet. */
@@ -43,4 +44,5 @@ export async function speak(language: string): Promise<void> {
   lay(say, en)
   if (other) lay(say, other)
   document.documentElement.lang = say.language
+  picturesSpeak(other ? language : 'en')
 }
