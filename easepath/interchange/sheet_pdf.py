@@ -60,7 +60,7 @@ def sheet_context(
         "there": _there(phrases, sheet["elsewhere"], made, pain),
         "title": phrases.say("paper-title", name=sheet["first_name"]),
         "short_title": phrases.say("paper-short-title", name=sheet["first_name"]),
-        "takes": _takes(phrases, sheet["seconds"], sheet["drills"]),
+        "takes": _takes(phrases, sheet),
         "code": mark_safe(segno.make(link, error="m").svg_inline(scale=1, border=0, omitsize=True)) if link else "",
         "stops": [phrases.say(name) for name in STOPS],
         "pain": pain, "harder": _most_say(sheet["drills"], "harder"),
@@ -94,9 +94,12 @@ def _long(words: Phrases, day: str) -> str:
     return words.date(dt.date.fromisoformat(day), weekday=True)
 
 
-def _takes(words: Phrases, seconds: float, drills: list[dict[str, Any]]) -> str:
-    """How long it takes, and how often on a day the drill does that is done most often."""
-    often = max((drill["per_day"] for drill in drills if not drill["beside"]), default=1)
+def _takes(words: Phrases, told: dict[str, Any]) -> str:
+    """How long it takes without what rests, and how often on a day the drill does that is done most often."""
+    done = [not drill.get("paused") for drill in told["drills"]]
+    going = [drill for drill, goes_on in zip(told["drills"], done, strict=True) if goes_on and not drill["beside"]]
+    often = max((drill["per_day"] for drill in going), default=1)
+    seconds = sum(one["seconds"] for one in told["timeline"] if one["index"] is None or done[one["index"]])
     minutes = words.say("minutes", n=max(1, round(seconds / 60)))
     return words.say("paper-takes", minutes=minutes, times=words.say("times-a-day", n=often))
 
@@ -128,7 +131,7 @@ def _there(words: Phrases, there: dict[str, Any] | None, made: dt.date, pain: st
     ]
     return {
         "title": words.say("paper-elsewhere", name=there["name"]), "drills": drills,
-        "takes": _takes(words, there["seconds"], there["drills"]), "have_ready": there["have_ready"],
+        "takes": _takes(words, there), "have_ready": there["have_ready"],
         "not_there": words.say("paper-not-there", titles=", ".join(there["left_out"])) if there["left_out"] else "",
     }  # fmt: skip
 

@@ -17,7 +17,7 @@ from easepath.core.knowledge import shipped_library
 from easepath.core.phrases import Phrases
 from easepath.interchange.paper_drill import drills_on_paper
 from easepath.interchange.paper_week import week_of
-from easepath.interchange.sheet_pdf import sheet_pdf
+from easepath.interchange.sheet_pdf import sheet_context, sheet_pdf
 from easepath.interchange.tape import MARGIN, WIDTH, tape_svg
 from easepath.standins.practice_life import live_through
 from easepath.standins.practice_people import PEOPLE
@@ -118,6 +118,19 @@ def test_a_drill_that_rests_and_a_whole_rest_are_said(tmp_path: Path, sheet: dic
     said = text_of(written(tmp_path, sheet | {"today": str(TODAY)}))
     assert "Leave this one out for now. It rests, because" in said
     assert "Rest up to and with Friday, 27 November. Call me on Friday." in said
+
+
+def test_paper_and_phone_say_the_minutes_of_what_does_not_rest(sheet: dict[str, Any]) -> None:
+    def takes() -> str:
+        return str(sheet_context(sheet, paper="a4", size="usual", link=None)["takes"])
+
+    assert sum(one["seconds"] for one in sheet["timeline"]) == pytest.approx(sheet["seconds"])
+    whole = takes()
+    for drill in sheet["drills"][1:]:
+        drill["paused"] = True
+    left = sum(one["seconds"] for one in sheet["timeline"] if one["index"] in (None, 0))
+    assert takes() == f"It takes {max(1, round(left / 60))} minute{'s' * (round(left / 60) > 1)}, once a day."
+    assert takes() != whole
 
 
 WORDS = Phrases(shipped_library())

@@ -48,7 +48,7 @@ export const en = {
     evening: (name: string) => `Good evening, ${name}`,
     restTitle: (name: string) => `Rest today, ${name}`,
     session: (n: number, of: number) => (of > 1 ? `Session ${n} of ${of} today` : 'Session today'),
-    ready: (things: string[]) => `Have ready: ${things.join(', ') || 'nothing'}`,
+    ready: (things: string[]) => `Have ready: ${things.map((one) => one.charAt(0).toLowerCase() + one.slice(1)).join(', ') || 'nothing'}`,
     start: 'Start',
     look: 'Look at it first',
     where: 'Where are you today?', home: 'at home',
