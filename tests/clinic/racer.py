@@ -153,6 +153,28 @@ def steps() -> Iterator[Act]:
         yield lambda number=number: act(number)
 
 
+def post() -> Iterator[Act]:
+    """Reminders of one minute laid down by several servers, then everything sent; each tells how many it sent."""
+    from django.conf import settings
+
+    from easepath.clinic.actions.dispatches import send_due
+    from easepath.clinic.models import Complaint
+    from easepath.clinic.reminders import remind
+
+    complaint = Complaint.objects.select_related("client").get(client__first_name="Marta")
+    complaint.client.email = "marta@example.org"
+    complaint.client.save(update_fields=["email"])
+    hours = [f"{hour:02}:00" for hour in range(8, 8 + ROUNDS)]
+    day = dt.date(2026, 11, 28)
+    Complaint.objects.filter(pk=complaint.pk).update(
+        told_by="mail", remind_at=hours, visit_on=day + dt.timedelta(days=1)
+    )
+    settings.MESSAGE_BOX = Path(sys.argv[2]).with_name("box")
+    for hour in range(8, 8 + ROUNDS):
+        now = dt.datetime.combine(day, dt.time(hour), tzinfo=dt.UTC)
+        yield lambda now=now: (remind(now), send_due(now))[1]
+
+
 def _open_visit(name: str) -> int:
     from easepath.clinic.actions.open_visit import open_visit
     from easepath.clinic.models import Complaint, User
@@ -164,7 +186,7 @@ def _open_visit(name: str) -> int:
 VERBS = {
     "sessions": sessions, "mornings": mornings, "visits": visits, "versions": versions, "closings": closings,
     "overrides": overrides,
-    "steps": steps,
+    "steps": steps, "post": post,
 }  # fmt: skip
 
 

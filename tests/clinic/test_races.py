@@ -109,3 +109,12 @@ def test_steps_of_one_visit_saved_at_once_lose_nothing(template: Path, tmp_path:
     assert found == [[True] * len(found[0])] * 3
     revisions = "select revision from clinic_visitstep where step in ('story', 'choices', 'measure') and revision > 2"
     assert len(database.execute(revisions).fetchall()) == 3
+
+
+def test_what_waits_is_sent_once_by_however_many_servers(template: Path, tmp_path: Path) -> None:
+    found, database = race(template, tmp_path, "post")
+    assert all(isinstance(answer, int) for answers in found for answer in answers), found
+    sent = sum(answer for answers in found for answer in answers)
+    rows = database.execute("select tries, sent_at from clinic_dispatch").fetchall()
+    assert len(rows) == sent == len(list((tmp_path / "box").iterdir())) > 0
+    assert all(tries == 1 and at for tries, at in rows)

@@ -51,7 +51,7 @@ async function leave(): Promise<void> {
       <label class="small quiet">day <DayBox id="next-visit" v-model="day" label="day of the next visit" placeholder="no day yet" :invalid="!!problem?.fields?.visit_on" /></label>
       <label class="small quiet">hour <HourBox v-model="hour" label="hour of the next visit" :disabled="!day" :invalid="!!problem?.fields?.visit_at" /></label>
       <Button v-if="visitChanged" type="primary" html-type="submit" :disabled="busy">{{ data.visit_on ? 'Change the visit' : 'Agree on it' }}</Button>
-      <Popconfirm v-else-if="data.visit_on" title="There is no next visit then; it goes from the phone and the calendar." ok-text="No visit" cancel-text="Leave it" @confirm="leave"><Button type="text">no visit</Button></Popconfirm>
+      <Popconfirm v-else-if="data.visit_on" title="There is no next visit then; it goes from the phone and the calendar." ok-text="No visit" cancel-text="Leave it" @confirm="leave"><Button type="text">take the visit away</Button></Popconfirm>
       <span v-if="data.visit_on && !visitChanged" class="small quiet">It stands on {{ name }}’s phone, on the paper and in the calendar file that the phone offers.</span>
     </form>
     <FieldNote :text="problem?.fields?.visit_on ?? problem?.fields?.visit_at" />
