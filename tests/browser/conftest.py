@@ -194,7 +194,9 @@ FINE, A_BIT = "Fine no more pain", "A bit I felt"
 
 def begin(phone: Page, before: int = 1) -> None:
     """From today's card into the session."""
-    phone.get_by_role("button", name="Start", exact=True).click()
+    start = phone.get_by_role("button", name="Start", exact=True)
+    expect(start).to_be_visible()
+    start.click()
     press_strip(phone, "How is the pain now?", before)
     expect(phone.get_by_role("region", name="Session")).to_be_visible()
 

@@ -36,7 +36,8 @@ def test_every_view_is_whole(sign_in: SignIn, live: World, page: Page, live_serv
     page.set_viewport_size({"width": width, "height": height})
     steps = [f"visit/{visit}/{step}" for step in STEPS]
     wrong: dict[str, list[str]] = {}
-    for address in (*PAGES, f"person/{person}", f"sheet/{version}", *steps):
+    course = f"course/{live.complaints['Marta'].pk}"
+    for address in (*PAGES, course, f"person/{person}", f"sheet/{version}", *steps):
         page.goto(f"{live_server.url}/{address}")
         expect(page.get_by_role("heading", level=1).first).to_be_visible()
         wrong[address] = faults(page)

@@ -54,6 +54,22 @@ def test_a_person_is_put_right_care_ends_and_a_lead_reads_who_did_it(
     expect(page.get_by_role("row").filter(has_text="take up again")).to_have_count(0)
 
 
+def test_the_course_of_a_complaint_is_read_from_its_beginning(sign_in: Any, live: World, page: Page) -> None:
+    sign_in()
+    page.get_by_role("button", name="Marta Lind").click()
+    page.get_by_role("link", name="Marta Lind").click()
+    page.get_by_role("article", name=re.compile("Groin")).get_by_role("link", name="Course").click()
+    expect(page.get_by_role("heading", level=1, name="Groin (adductor) strain, left")).to_be_visible()
+    happened = page.get_by_role("region", name="What happened")
+    expect(happened).to_contain_text("Visit 1")
+    expect(happened.get_by_role("list").first).to_contain_text("Version 1 handed over")
+    expect(page.get_by_role("region", name="Weeks").get_by_role("row")).to_have_count(2)
+    happened.get_by_text(re.compile("^given and decided")).click()
+    expect(happened).not_to_contain_text("Visit 1")
+    happened.get_by_role("link", name="its sheet").first.click()
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Marta")
+
+
 def test_a_version_is_taken_back_where_it_was_made(sign_in: Any, live: World, page: Page) -> None:
     sign_in()
     page.get_by_role("button", name="Marta Lind").click()

@@ -86,6 +86,15 @@ def morning(page: Page) -> bool:
     return True
 
 
+def read_again(page: Page) -> None:
+    """Until the phone keeps a sheet that knows of what was sent: a day does not end while its answer is on the way."""
+    for _ in range(200):
+        if page.evaluate("() => !Object.keys(localStorage).some((key) => key.endsWith(':newly'))"):
+            return
+        page.wait_for_timeout(50)
+    raise AssertionError("the sheet was not read again after what was sent")
+
+
 def session(page: Page, *, sleep: bool = False) -> None:
     """A session to its end, every drill fine; `sleep`: the phone lies asleep for 200 seconds in between."""
     begin(page)
@@ -176,6 +185,8 @@ def test_ten_days_two_sessions_a_day_six_days_without_a_network(
             session(page, sleep=n == SLEEP_DAY)
             told += 1
         expect(page.get_by_role("heading", name="Done for today")).to_be_visible()
+        if n not in OFFLINE:
+            read_again(page)
         kept = page.get_by_role("status").filter(has_text=KEPT)
         expect(kept).to_have_count(1 if n in OFFLINE else 0)
         assert SessionLog.objects.filter(complaint=complaint).count() == before + (4 if n in OFFLINE else told)

@@ -131,6 +131,15 @@ def test_what_cannot_be_arranged_is_refused_at_its_field(
     assert Draft.of(read_visit(world.users["hanne"], world.visit("Tom").pk)) == before
 
 
+def test_a_drill_the_library_does_not_have_is_named_in_every_group(world: World) -> None:
+    groups = (DrillGroup(drills=("x", ROCK)), DrillGroup(drills=("x",)))
+    with pytest.raises(FieldError) as caught:
+        save_draft(
+            world.users["hanne"], world.visit("Tom"), 0, (Ticked("x", "both"), Ticked(ROCK, "right")), groups=groups
+        )
+    assert list(caught.value.fields) == ["drills.0.drill", "groups.0.drills.0", "groups.1.drills.0"]
+
+
 LOADED = {"kilograms": 10.0, "band": "light", "days_per_week": 3, "rest_s": 60, "first": "right"}
 
 

@@ -176,13 +176,13 @@ def _group_faults(draft: Draft) -> Iterator[tuple[str, str]]:
     grouped: set[str] = set()
     for index, group in enumerate(draft.groups):
         for number, drill in enumerate(group.drills):
-            at = f"groups.{index}.drills.{number}"
-            if drill not in counted:
+            at, known = f"groups.{index}.drills.{number}", library.drills.get(drill)
+            if drill not in counted or known is None:
                 yield at, f"{drill!r} is not on the sheet"
             elif drill in grouped:
-                yield at, f"{library.drills[drill].name} is in two groups"
-            elif drill in library.drills and library.drills[drill].beside:
-                yield at, f"{library.drills[drill].name} is done beside the session and in no group"
+                yield at, f"{known.name} is in two groups"
+            elif known.beside:
+                yield at, f"{known.name} is done beside the session and in no group"
             grouped.add(drill)
         places = sorted(counted.index(drill) for drill in group.drills if drill in counted)
         if places and places[-1] - places[0] + 1 != len(places):

@@ -23,6 +23,7 @@ export const router = createRouter({
       ],
     },
     { path: '/person/:client(\\d+)', name: 'person', component: () => import('@/person/PersonPage.vue') },
+    { path: '/course/:complaint(\\d+)', name: 'course', component: () => import('@/course/CoursePage.vue') },
     { path: '/audit', name: 'audit', component: () => import('@/audit/AuditPage.vue') },
     { path: '/outbox', name: 'outbox', component: () => import('@/messages/OutboxPage.vue') },
     { path: '/account', name: 'account', component: () => import('@/account/AccountPage.vue') },

@@ -57,7 +57,7 @@ async function again(): Promise<void> {
         <RouterLink v-if="open" class="act next" :to="`/visit/${open.id}/story`">Go on with visit {{ open.number }}</RouterLink>
         <button v-else-if="session.may('open-visit')" type="button" class="act next" @click="next">Open the next visit</button>
       </template>
-      <RouterLink v-if="latest && complaint.version" class="act" :to="`/visit/${latest.id}/respond`">Course</RouterLink>
+      <RouterLink v-if="latest" class="act" :to="`/course/${complaint.id}`">Course</RouterLink>
       <RouterLink v-if="latest && complaint.version" class="act" :to="`/visit/${latest.id}/home`">What {{ firstName }} has at home</RouterLink>
     </div>
     <div class="foot">

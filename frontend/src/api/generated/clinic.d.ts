@@ -250,6 +250,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/complaints/{complaint}/course": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Course
+         * @description The course of a complaint: what was found, given and told at home, in time.
+         */
+        get: operations["read_course"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/complaints/{complaint}/end": {
         parameters: {
             query?: never;
@@ -3635,6 +3655,35 @@ export interface components {
             word: string | null;
         };
         /**
+         * Moment
+         * @description One thing that happened; `version` is the number in the database of the sheet it shows, `visit` of its visit.
+         */
+        Moment: {
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /** Date */
+            date: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "found" | "given" | "home";
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
+            /** Title */
+            title: string;
+            /** Version */
+            version?: number | null;
+            /** Visit */
+            visit?: number | null;
+        };
+        /**
          * MorningIn
          * @description The morning after a session.
          */
@@ -6578,6 +6627,20 @@ export interface components {
             visit: number;
         };
         /**
+         * WeekDone
+         * @description A week since the plan began, with the dates on which a session was done and the minutes in drills.
+         */
+        WeekDone: {
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /** Minutes */
+            minutes: number;
+            /** Sessions */
+            sessions: number;
+        };
+        /**
          * WeekOut
          * @description A week with the dates due and those done.
          */
@@ -6600,6 +6663,37 @@ export interface components {
             id: string;
             /** Weight */
             weight: number;
+        };
+        /**
+         * WholeCourse
+         * @description One complaint from its beginning to today.
+         */
+        WholeCourse: {
+            /** Client */
+            client: number;
+            /** Client Name */
+            client_name: string;
+            /** Complaint */
+            complaint: number;
+            course: components["schemas"]["CourseOut"];
+            /** Goal */
+            goal: string;
+            /** Moments */
+            moments: components["schemas"]["Moment"][];
+            /** Name */
+            name: string;
+            /** Sessions */
+            sessions: components["schemas"]["SessionOut"][];
+            /** Side */
+            side: string;
+            /** Since */
+            since: string | null;
+            /** Today */
+            today: string;
+            /** Version */
+            version: number | null;
+            /** Weeks */
+            weeks: components["schemas"]["WeekDone"][];
         };
     };
     responses: never;
@@ -8065,6 +8159,100 @@ export interface operations {
             };
             /** @description Unsupported Media Type */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                complaint: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeCourse"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
                 headers: {
                     [name: string]: unknown;
                 };

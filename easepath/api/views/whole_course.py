@@ -1,0 +1,66 @@
+"""The course page of a complaint: what is drawn over time, the weeks in minutes, and everything that happened."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from easepath.api.views.course import CourseOut, Days, course_view
+from easepath.api.views.home import SessionOut, session_lines
+from easepath.clinic.facts.minutes import seconds_by_day
+from easepath.clinic.moments import Moment, moments_of
+from easepath.clinic.repository import Record
+from easepath.clinic.shown import View
+
+WEEK = dt.timedelta(days=7)
+
+
+class WeekDone(Days):
+    """A week since the plan began, with the dates on which a session was done and the minutes in drills."""
+
+    sessions: int
+    minutes: int
+
+
+class WholeCourse(View):
+    """One complaint from its beginning to today."""
+
+    complaint: int
+    client: int
+    client_name: str
+    name: str
+    side: str
+    goal: str
+    since: str | None
+    today: str
+    version: int | None
+    course: CourseOut
+    sessions: list[SessionOut]
+    weeks: list[WeekDone]
+    moments: list[Moment]
+
+
+def whole_course(record: Record) -> WholeCourse:
+    """The course of a complaint; raises CaseError where its facts cannot be read."""
+    complaint, profile = record.complaint, record.assessment.screen.profile
+    return WholeCourse(
+        complaint=complaint.pk, client=complaint.client_id, client_name=str(complaint.client),
+        name=profile.name if profile else "Not named yet", side=complaint.side, goal=complaint.goal_activity,
+        since=complaint.since and str(complaint.since), today=str(record.today),
+        version=record.version.number if record.version else None, course=course_view(record),
+        sessions=session_lines(record), weeks=_weeks(record), moments=moments_of(record),
+    )  # fmt: skip
+
+
+def _weeks(record: Record) -> list[WeekDone]:
+    """Every week since the plan began, the latest first."""
+    start = record.version.plan_start if record.version else None
+    if start is None:
+        return []
+    seconds, weeks = seconds_by_day(record), []
+    while start <= record.today:
+        within = [day for day in seconds if start <= day < start + WEEK]
+        last = min(start + WEEK - dt.timedelta(days=1), record.today)
+        minutes = round(sum(seconds[day] for day in within) / 60)
+        weeks.append(WeekDone(first=str(start), last=str(last), sessions=len(within), minutes=minutes))
+        start += WEEK
+    return weeks[::-1]

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { Segmented } from 'ant-design-vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { clinic, outcome, type Schemas } from '@/api/client'
+import { problemOf, unwrap } from '@/shell/useVisit'
+import CourseChart from '@/steps/respond/CourseChart.vue'
+import CannotRead from '@/ui/CannotRead.vue'
+import { readable, shortDate } from '@/ui/dates'
+import PageBar from '@/ui/PageBar.vue'
+import WaitingLines from '@/ui/WaitingLines.vue'
+import { byDay, KINDS } from './moments'
+
+/** One complaint from its beginning to today: what is drawn over time, the weeks, and everything that happened, by the day. */
+const route = useRoute()
+const complaint = computed(() => Number(route.params.complaint))
+const { data, error, refetch } = useQuery({
+  queryKey: computed(() => ['course', complaint.value]),
+  queryFn: async () => unwrap(await outcome(clinic.GET('/api/complaints/{complaint}/course', { params: { path: { complaint: complaint.value } } }))),
+})
+const kind = ref<Schemas['Moment']['kind'] | 'all'>('all')
+const days = computed(() => byDay(data.value?.moments ?? [], kind.value))
+const name = computed(() => [data.value?.name, data.value?.side === 'both' ? 'both sides' : data.value?.side].filter(Boolean).join(', '))
+const count = (of: Schemas['Moment']['kind']): number => (data.value?.moments ?? []).filter((one) => one.kind === of).length
+const drawn = computed(() => !!data.value && (data.value.sessions.length > 0 || data.value.course.ranges.length > 0))
+const print = (): void => window.print()
+</script>
+
+<template>
+  <div>
+    <PageBar><span v-if="data">/ <RouterLink :to="`/person/${data.client}`">{{ data.client_name }}</RouterLink> / <strong>the course</strong></span></PageBar>
+    <main v-if="data">
+      <div class="head">
+        <h1>{{ name }}</h1>
+        <span class="quiet">{{ data.client_name }}<template v-if="data.since">, since {{ shortDate(data.since) }}</template><template v-if="data.goal">, wants to “{{ data.goal }}”</template></span>
+        <button type="button" class="act right" @click="print">Print it</button>
+      </div>
+      <CourseChart v-if="drawn" :course="data.course" :sessions="data.sessions" :today="data.today" />
+      <p v-else class="empty quiet">Nothing is measured yet and no session was told; what happened so far stands below.</p>
+      <div class="two">
+        <section aria-label="What happened">
+          <div class="head">
+            <h2>What happened</h2>
+            <Segmented role="radiogroup" aria-label="what is shown" :value="kind" :options="[{ value: 'all', label: `all ${data.moments.length}` }, ...KINDS.map((one) => ({ value: one.value, label: `${one.text} ${count(one.value)}` }))]" @change="kind = $event as typeof kind" />
+          </div>
+          <ol v-if="days.length" class="days" role="list">
+            <li v-for="day in days" :key="day.date">
+              <p class="date">{{ shortDate(day.date) }}</p>
+              <ul role="list">
+                <li v-for="(one, n) in day.moments" :key="n" class="moment" :class="one.kind">
+                  <p><strong>{{ readable(one.title) }}</strong><span v-if="one.by" class="small quiet"> · {{ one.by }}</span>
+                    <RouterLink v-if="one.version" class="small go" :to="`/sheet/${one.version}`">its sheet</RouterLink>
+                    <RouterLink v-else-if="one.visit" class="small go" :to="`/visit/${one.visit}/story`">open it</RouterLink></p>
+                  <p v-for="line in one.lines" :key="line" class="small">{{ readable(line) }}</p>
+                </li>
+              </ul>
+            </li>
+          </ol>
+          <p v-else class="empty quiet">Nothing of this kind has happened.</p>
+        </section>
+        <section v-if="data.weeks.length" aria-label="Weeks">
+          <h2>Weeks</h2>
+          <table>
+            <thead><tr><th scope="col">week from</th><th scope="col">days done</th><th scope="col">minutes in drills</th></tr></thead>
+            <tbody><tr v-for="week in data.weeks" :key="week.first"><th scope="row">{{ shortDate(week.first) }}</th><td>{{ week.sessions }}</td><td>{{ week.minutes }}</td></tr></tbody>
+          </table>
+          <p class="small quiet">Minutes are those of the sheet in force that day, by the share that was told as done; a share nobody told counts as nothing.</p>
+        </section>
+      </div>
+    </main>
+    <main v-else><CannotRead v-if="error" :problem="problemOf(error)" @again="refetch()" /><WaitingLines v-else what="the course" :rows="8" /></main>
+  </div>
+</template>
+
+<style scoped>
+main { max-width: 1500px; margin: 0 auto; padding: 1rem 1.75rem 3rem; display: grid; grid-template-columns: minmax(0, 1fr); gap: 1rem; }
+.head { display: flex; gap: 1rem; align-items: baseline; flex-wrap: wrap; }
+.right { margin-left: auto; }
+.head :deep(.ant-segmented) { background: var(--paper-deep); }
+.two { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 2.4rem; align-items: start; }
+.days, .days ul { list-style: none; margin: 0; padding: 0; }
+.days > li { display: grid; grid-template-columns: 7rem minmax(0, 1fr); gap: 1rem; border-top: 1px solid var(--line); padding: 0.5rem 0; break-inside: avoid; }
+.date { font-weight: 600; }
+.go { margin-left: 0.5rem; }
+.moment { border-left: 3px solid var(--line-strong); padding: 0 0 0.3rem 0.8rem; margin-bottom: 0.3rem; overflow-wrap: anywhere; }
+.moment.given { border-left-color: var(--river); }
+.moment.home { border-left-style: dotted; border-left-color: var(--ink); }
+table { border-collapse: collapse; width: 100%; }
+th, td { text-align: left; font-weight: 400; padding: 0.25rem 0.5rem 0.25rem 0; border-bottom: 1px solid var(--line); }
+thead th { font-size: 0.86rem; color: var(--ink-2); }
+td { font-variant-numeric: tabular-nums; }
+.empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
+@media (max-width: 1000px) { .two { grid-template-columns: minmax(0, 1fr); } main { padding: 1rem; } }
+@media print { .act, .head :deep(.ant-segmented) { display: none; } main { padding: 0; } }
+</style>

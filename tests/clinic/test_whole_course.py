@@ -1,0 +1,120 @@
+"""The course of a complaint: everything that happened under its day, by whom, and the weeks in minutes that add up."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Any
+
+import pytest
+from django.test import Client
+
+from easepath.api.views.whole_course import whole_course
+from easepath.clinic import clock
+from easepath.clinic.actions.answer_signs import answer_signs
+from easepath.clinic.actions.end_care import end_care
+from easepath.clinic.actions.hand_over import hand_over
+from easepath.clinic.actions.record_session import record_session
+from easepath.clinic.actions.rest_orders import order_rest
+from easepath.clinic.actions.save_draft import save_draft
+from easepath.clinic.actions.session_bounds import DrillDone
+from easepath.clinic.facts.draft import Ticked
+from easepath.clinic.facts.minutes import seconds_by_day
+from easepath.clinic.models import AuditEntry, Complaint
+from easepath.clinic.moments import Moment, moments_of
+from easepath.clinic.repository import read_complaint
+from tests.clinic.test_walk import done, fresh
+from tests.conftest import TODAY, World
+
+
+def moments(complaint: Complaint) -> list[Moment]:
+    return moments_of(read_complaint(complaint.pk))
+
+
+def titles(complaint: Complaint) -> list[str]:
+    return [one.title for one in moments(complaint)]
+
+
+def told(world: World, **changes: Any) -> None:
+    complaint = fresh(world, "Marta")
+    calm = done(complaint, TODAY)
+    first, *others = calm.drills
+    drills = (DrillDone(**{**vars(first), **changes}), *others)
+    record_session(complaint, done(complaint, TODAY, drills=drills))
+
+
+def test_it_begins_with_the_first_visit_and_the_latest_comes_first(world: World) -> None:
+    found = moments(fresh(world, "Marta"))
+    assert [one.date for one in found] == sorted((one.date for one in found), reverse=True)
+    first_day = [one.title for one in found if one.date == found[-1].date]
+    assert first_day[0] == "Visit 1"
+    assert first_day[1].startswith("Screen: ")
+    assert first_day[-1] == "Version 1 handed over, stage 2"
+    assert {one.by for one in found if one.kind == "given"} == {"Hanne Ostrow"}
+
+
+STOPPED = {"symptom": "sharp", "felt": "knee", "during": 6}
+
+
+@pytest.mark.parametrize(
+    ("changes", "title", "line"),
+    [(STOPPED, "A session was stopped", "sharp"), ({"during": 9}, "A session flared", "pain 9 of 10")],
+)
+def test_a_session_that_stopped_or_flared_is_told_with_its_drill(
+    world: World, changes: dict[str, Any], title: str, line: str
+) -> None:
+    before = len(moments(fresh(world, "Marta")))
+    told(world)
+    assert len(moments(fresh(world, "Marta"))) == before, "a calm session is drawn, not told"
+    told(world, **changes)
+    one = next(one for one in moments(fresh(world, "Marta")) if one.title == title)
+    assert line in one.lines[0]
+    assert (one.kind, one.date) == ("home", str(TODAY))
+
+
+def test_what_was_decided_about_it_stands_beside_it(world: World) -> None:
+    told(world, **STOPPED)
+    hanne, visit = world.users["hanne"], world.visit("Marta")
+    answer_signs(hanne, visit, drill="", until=TODAY, reason="seen, calm")
+    order_rest(hanne, visit, until=TODAY + dt.timedelta(days=2), words="Walk as you like.")
+    end_care(hanne, fresh(world, "Marta"), "better", "climbs again", keep_sheet=False)
+    found = {one.title: one for one in moments(fresh(world, "Marta"))}
+    assert found["Signs of every drill answered"].lines == ("seen, calm",)
+    assert found["The whole program rests up to and with 27 November: ordered"].lines == ("Walk as you like.",)
+    assert found["Care ended: better"].lines == ("climbs again",)
+
+
+def test_a_version_says_what_was_different(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Marta")
+    save_draft(hanne, visit, 0, (Ticked("lunge-rock", "left"), Ticked("pelvic-tilt", "both")))
+    version, _ = hand_over(hanne, visit)
+    (one,) = [one for one in moments(fresh(world, "Marta")) if one.version == version.pk]
+    assert version.difference
+    assert list(one.lines) == version.difference
+    assert one.title.startswith("Version 2 handed over")
+
+
+def test_the_minutes_of_the_weeks_are_those_of_the_days(world: World) -> None:
+    complaint = fresh(world, "Marta")
+    record = read_complaint(complaint.pk)
+    days = seconds_by_day(record)
+    weeks = whole_course(record).weeks
+    assert sum(week.sessions for week in weeks) == len(days) == 3
+    assert sum(week.minutes for week in weeks) == pytest.approx(sum(days.values()) / 60, abs=len(weeks))
+    version = complaint.versions.get()
+    inside = sum(one["seconds"] for one in version.timeline if one["kind"] == "side")
+    assert set(days.values()) == {inside}, "every session of the practice clinic did all of it"
+    first, *others = done(complaint, TODAY).drills
+    half = DrillDone(**{**vars(first), "done_pct": 50})
+    untold = tuple(DrillDone(**{**vars(one), "done_pct": None}) for one in others)
+    record_session(complaint, done(complaint, TODAY, drills=(half, *untold)))
+    with clock.on(TODAY):
+        now = seconds_by_day(read_complaint(complaint.pk))[TODAY]
+    assert 0 < now < inside / 2
+
+
+def test_whoever_looks_leaves_a_trace_and_another_clinic_sees_nothing(world: World, client: Client) -> None:
+    complaint, jo = world.complaints["Marta"], world.users["jo"]
+    client.force_login(jo, backend="django.contrib.auth.backends.ModelBackend")
+    assert client.get(f"/api/complaints/{complaint.pk}/course").json()["client_name"] == "Marta Lind"
+    assert AuditEntry.objects.filter(action="open-record", actor=jo, client=complaint.client_id).count() == 1
+    assert client.get("/api/complaints/99999/course").status_code == 404
