@@ -8,13 +8,13 @@ from collections.abc import Iterator
 from typing import Final, Literal, get_args
 
 from easepath.clinic import models
-from easepath.clinic.facts.home import effective_sessions, is_stopped
+from easepath.clinic.facts.home import effective_sessions, is_stopped, stopped_at
 from easepath.clinic.path import OUTCOME_WORDS
 from easepath.clinic.repository import Record
 from easepath.clinic.rows import SessionRow
 from easepath.clinic.shown import View
 from easepath.core.knowledge import shipped_library
-from easepath.core.vocabulary import SIGNS, Outcome, one_of
+from easepath.core.vocabulary import Outcome, one_of
 
 Kind = Literal["found", "given", "home"]
 """What was found with the client, what was given or decided, what happened at home."""
@@ -153,9 +153,7 @@ def _sessions(record: Record) -> Iterator[Moment]:
 def _stops(session: SessionRow) -> tuple[str, ...]:
     symptoms = shipped_library().symptoms
     return tuple(
-        f"{_named(row.drill, row.side)}: {row.stopped or symptoms[row.symptom].text}"
-        for row in session.drills
-        if row.stopped or row.symptom in SIGNS
+        f"{_named(row.drill, row.side)}: {row.stopped or symptoms[row.symptom].text}" for row in stopped_at(session)
     )
 
 

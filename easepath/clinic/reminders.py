@@ -72,8 +72,7 @@ def _words(complaint: models.Complaint, number: int | None, due: dt.datetime) ->
 
 def _rests(record: Record) -> bool:
     """Whether no drill is to be done now: nothing is called to mind then."""
-    screen = record.assessment.screen
-    closed = record.complaint.sheet_withheld or screen.flags.blocking or screen.suspended_by is not None
+    closed = record.withheld or record.assessment.screen.suspended_by is not None
     return closed or any(not one.drill for one in rests_today(record)) or stopped_today(record)
 
 

@@ -62,6 +62,11 @@ class Record:
         return next((row.revision for row in self.steps if row.step == step), 0)
 
     @property
+    def withheld(self) -> bool:
+        """Whether nothing is to be done at home: a red flag blocks, or withheld the sheet and nobody has lifted it."""
+        return self.assessment.screen.flags.blocking or self.complaint.sheet_withheld
+
+    @property
     def unread(self) -> tuple[rows.MessageRow, ...]:
         """Lines of the client that nobody of the clinic has read."""
         return tuple(one for one in self.messages if one.is_the_clients and one.read_at is None)

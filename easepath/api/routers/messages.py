@@ -32,35 +32,35 @@ def post_sent_link(request: HttpRequest, visit: int, payload: SendLinkIn) -> Rea
     """Make a private link and send it; what became of it stands in the answer."""
     found = get_visit(staff(request), visit)
     send_link(staff(request), found.complaint, payload.way, lambda token: request.build_absolute_uri(link_path(token)))
-    return reach_view(read_visit(staff(request), visit))
+    return read_reach(request, visit)
 
 
 @router.put("/visits/{visit}/reminders", response={200: ReachOut, 422: Problem}, operation_id="agree_reminders")
 def put_reminders(request: HttpRequest, visit: int, payload: RemindersIn) -> ReachOut:
     """Agree how the client is told, and when a due session is called to mind."""
     agree_reminders(staff(request), get_visit(staff(request), visit).complaint, payload.told_by, payload.remind_at)
-    return reach_view(read_visit(staff(request), visit))
+    return read_reach(request, visit)
 
 
 @router.put("/visits/{visit}/next-visit", response={200: ReachOut, 422: Problem}, operation_id="agree_visit")
 def put_next_visit(request: HttpRequest, visit: int, payload: NextVisitIn) -> ReachOut:
     """Agree on the next visit, or on none."""
     agree_visit(staff(request), get_visit(staff(request), visit).complaint, payload.visit_on, payload.visit_at)
-    return reach_view(read_visit(staff(request), visit))
+    return read_reach(request, visit)
 
 
 @router.post("/visits/{visit}/messages", response={200: ReachOut, 422: Problem}, operation_id="write_message")
 def post_message(request: HttpRequest, visit: int, payload: LineIn) -> ReachOut:
     """Write a line to the client; it stands on the phone's first page."""
     write_to_client(staff(request), get_visit(staff(request), visit).complaint, payload.id, payload.words)
-    return reach_view(read_visit(staff(request), visit))
+    return read_reach(request, visit)
 
 
 @router.post("/visits/{visit}/messages/read", response=ReachOut, operation_id="read_messages")
 def post_read(request: HttpRequest, visit: int) -> ReachOut:
     """Note that the client's lines were read."""
     read_messages(staff(request), get_visit(staff(request), visit).complaint)
-    return reach_view(read_visit(staff(request), visit))
+    return read_reach(request, visit)
 
 
 @router.get("/outbox", response=list[DispatchLine], operation_id="read_outbox")

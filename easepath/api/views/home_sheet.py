@@ -185,7 +185,7 @@ def home_sheet(record: Record) -> HomeSheet:
     sheet, rests = now.sheet, rests_today(record)
     resting = {one.drill for one in rests if one.drill}
     resting |= {entry.drill for entry in open_signs(assessment.facts) if entry.stands_for is not None}
-    withheld = assessment.screen.flags.blocking or record.complaint.sheet_withheld
+    withheld = record.withheld
     there = sheet.elsewhere and sheet.elsewhere.model_copy(
         update={"drills": _today(sheet.elsewhere.drills, now, resting)}
     )

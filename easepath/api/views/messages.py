@@ -2,18 +2,17 @@
 
 from __future__ import annotations
 
-from typing import Literal, get_args
+from typing import get_args
 
 from easepath.clinic import models
-from easepath.clinic.actions.dispatches import MOST_TRIES, Way
+from easepath.clinic.actions.dispatches import MOST_TRIES, NoWay, Way
+from easepath.clinic.models.messages import DispatchKind
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import one_of
 
-DispatchKind = Literal["link", "reminder", "message", "stop", "wrote"]
-NoWay = Literal["", "text", "mail"]
-NO_WAYS: tuple[NoWay, ...] = ("", "text", "mail")
+NO_WAYS: tuple[NoWay, ...] = get_args(NoWay)
 MOST_SHOWN = 200
 """What was sent out of the house, the newest first, as far as a page shows it."""
 

@@ -22,6 +22,8 @@ from easepath.core.knowledge import shipped_library
 from easepath.core.phrases import Phrases
 
 Way = Literal["text", "mail"]
+NoWay = Literal["", Way]
+"""How a client is told of what is new; empty for not at all."""
 MOST_TRIES: Final = 5
 """After so many failures somebody has to look at it."""
 LINK_LEFT_OUT: Final = "…"

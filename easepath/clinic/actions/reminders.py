@@ -5,11 +5,11 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Sequence
 from functools import partial
-from typing import Final, Literal
+from typing import Final
 
 from easepath.clinic import models
 from easepath.clinic.acting import Act, Unchanged, act
-from easepath.clinic.actions.dispatches import address_of
+from easepath.clinic.actions.dispatches import NoWay, address_of
 from easepath.clinic.errors import FieldError
 from easepath.clinic.repository import Record, read_complaint
 
@@ -17,9 +17,7 @@ MOST_A_DAY: Final = 6
 """Reminders of one day: as many as sessions may be due."""
 
 
-def agree_reminders(
-    actor: models.User, complaint: models.Complaint, told_by: Literal["", "text", "mail"], times: Sequence[dt.time]
-) -> None:
+def agree_reminders(actor: models.User, complaint: models.Complaint, told_by: NoWay, times: Sequence[dt.time]) -> None:
     """By what way the client is told, and at which times of the day; without a way nothing is sent.
 
     Raises FieldError for a way to which the record has no address, and for times without a way or too many.

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections import defaultdict
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from functools import lru_cache
 from typing import TYPE_CHECKING, Any, Final
 
@@ -97,7 +97,12 @@ def _read(told: dict[str, Any]) -> core.LogEntry:
 
 def is_stopped(session: SessionRow) -> bool:
     """Whether a drill of it was broken off, or told of a sign."""
-    return any(drill.stopped or drill.symptom in SIGNS for drill in session.drills)
+    return any(stopped_at(session))
+
+
+def stopped_at(session: SessionRow) -> Iterator[SessionDrillRow]:
+    """The drills of a session that were broken off, or told of a sign."""
+    return (drill for drill in session.drills if drill.stopped or drill.symptom in SIGNS)
 
 
 def stopped_today(record: Record) -> bool:

@@ -12,6 +12,8 @@ ENDINGS = [
     ("elsewhere", "goes on elsewhere"), ("stayed-away", "stayed away"),
 ]  # fmt: skip
 """How care for a complaint ends."""
+WAYS = [("text", "text message"), ("mail", "mail")]
+"""How something reaches a person outside."""
 WAKES = [("no", "never"), ("sometimes", "sometimes"), ("most-nights", "most nights")]
 
 
@@ -64,7 +66,7 @@ class Complaint(models.Model):
     gate_words = models.JSONField(default=list, blank=True)
     visit_on = models.DateField(null=True, blank=True)
     visit_at = models.TimeField(null=True, blank=True)
-    told_by = models.CharField(max_length=4, blank=True, choices=[("text", "text message"), ("mail", "mail")])
+    told_by = models.CharField(max_length=4, blank=True, choices=WAYS)
     remind_at = models.JSONField(default=list, blank=True)
     status = models.JSONField(null=True, blank=True, editable=False)
     status_on = models.DateField(null=True, blank=True, editable=False)

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
+from typing import Literal, get_args
+
 from django.db import models
 
-from easepath.clinic.models.complaints import Complaint
+from easepath.clinic.models.complaints import WAYS, Complaint
 from easepath.clinic.models.people import Clinic, User
 
-WAYS = [("text", "text message"), ("mail", "mail")]
-"""How something reaches a person outside."""
-KINDS = [(word, word) for word in ("link", "reminder", "message", "stop", "wrote")]
+DispatchKind = Literal["link", "reminder", "message", "stop", "wrote"]
 """What is sent: a private link, a reminder, that the clinic wrote; to staff: a stop sign, that a client wrote."""
 
 
@@ -45,7 +45,7 @@ class Dispatch(models.Model):
 
     clinic = models.ForeignKey(Clinic, on_delete=models.CASCADE, related_name="dispatches")
     complaint = models.ForeignKey(Complaint, on_delete=models.CASCADE, null=True, related_name="dispatches")
-    kind = models.CharField(max_length=8, choices=KINDS)
+    kind = models.CharField(max_length=8, choices=[(kind, kind) for kind in get_args(DispatchKind)])
     way = models.CharField(max_length=4, choices=WAYS)
     address = models.CharField(max_length=100)
     words = models.CharField(max_length=600)

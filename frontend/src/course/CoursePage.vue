@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
+import { nameOf } from '@/person/words'
 import { problemOf, unwrap } from '@/shell/useVisit'
 import CourseChart from '@/steps/respond/CourseChart.vue'
 import CannotRead from '@/ui/CannotRead.vue'
@@ -21,7 +22,6 @@ const { data, error, refetch } = useQuery({
 })
 const kind = ref<Schemas['Moment']['kind'] | 'all'>('all')
 const days = computed(() => byDay(data.value?.moments ?? [], kind.value))
-const name = computed(() => [data.value?.name, data.value?.side === 'both' ? 'both sides' : data.value?.side].filter(Boolean).join(', '))
 const count = (of: Schemas['Moment']['kind']): number => (data.value?.moments ?? []).filter((one) => one.kind === of).length
 const drawn = computed(() => !!data.value && (data.value.sessions.length > 0 || data.value.course.ranges.length > 0))
 const print = (): void => window.print()
@@ -32,7 +32,7 @@ const print = (): void => window.print()
     <PageBar><span v-if="data">/ <RouterLink :to="`/person/${data.client}`">{{ data.client_name }}</RouterLink> / <strong>the course</strong></span></PageBar>
     <main v-if="data">
       <div class="head">
-        <h1>{{ name }}</h1>
+        <h1>{{ nameOf(data) }}</h1>
         <span class="quiet">{{ data.client_name }}<template v-if="data.since">, since {{ shortDate(data.since) }}</template><template v-if="data.goal">, wants to “{{ data.goal }}”</template></span>
         <button type="button" class="act right" @click="print">Print it</button>
       </div>

@@ -4,6 +4,7 @@ import type { HomeSchemas } from '@/api/client'
 import DrillPicture from '@/ui/DrillPicture.vue'
 import CallButton from './CallButton.vue'
 import ChipRow from './ChipRow.vue'
+import LineFromClinic from './LineFromClinic.vue'
 import PainCells from './PainCells.vue'
 import PainLine from './PainLine.vue'
 import WeekDots from './WeekDots.vue'
@@ -14,7 +15,7 @@ import { dayOf } from './dates'
 import type { Post } from './outbox'
 import { phoneWords } from './signs'
 import { daysBetween } from './standing'
-import { dayWords, nextDue, offToday, planned, whenWords } from './week'
+import { dayWords, nextDue, offToday, planned } from './week'
 import { say } from './words'
 
 /** What to do now: one card, with Start or with rest; then what is new, the week, the line of pain, the next visit. */
@@ -97,7 +98,7 @@ function begin(before: number): void {
     </section>
     <section v-if="whole?.words" class="word"><h2>{{ say.rest.from(whole.by) }}</h2><p>{{ whole.words }}</p></section>
 
-    <section v-if="line && lineAge <= NEW_DAYS" class="word"><h2>{{ say.lines.from(line.by, whenWords(line.at, now)) }}</h2><p class="line">{{ line.words }}</p><button type="button" class="link" @click="emit('answer')">{{ say.lines.answer }}</button></section>
+    <LineFromClinic v-if="line && lineAge <= NEW_DAYS" :line="line" :today="now" @answer="emit('answer')" />
     <p v-if="!sheet.drills.length" class="card">{{ say.today.nothing }} <CallButton :phone="sheet.clinic.phone" /></p>
     <section v-else-if="!closed" class="card first" :class="{ shut: resting && !allowed }">
       <template v-if="!asking">
@@ -139,7 +140,7 @@ function begin(before: number): void {
     <BreakList v-else-if="sheet.desk.length && !closed && !resting && !today.there" :sheet="sheet" @begin="pausing = $event" />
 
     <section v-if="news.length" class="word"><h2>{{ newsTitle }}</h2><p v-for="one in news" :key="one">{{ one }}</p></section>
-    <section v-if="line && lineAge > NEW_DAYS && lineAge <= SHOWN_DAYS" class="word"><h2>{{ say.lines.from(line.by, whenWords(line.at, now)) }}</h2><p class="line">{{ line.words }}</p><button type="button" class="link" @click="emit('answer')">{{ say.lines.answer }}</button></section>
+    <LineFromClinic v-if="line && lineAge > NEW_DAYS && lineAge <= SHOWN_DAYS" :line="line" :today="now" @answer="emit('answer')" />
     <WeekDots v-if="below && sheet.drills.length" :sheet="sheet" />
     <PainLine v-if="below && worst.some(({ pain }) => pain !== null)" :title="say.course.worst" :days="worst" />
     <p class="visit"><strong v-if="sheet.review_on">{{ say.today.reviewed(dayWords(sheet.review_on, now), sheet.review_at) }}</strong>
@@ -162,7 +163,6 @@ h2 { font-family: var(--sans); font-size: 1.15rem; }
 .rest { border-left: 6px solid var(--clay); border-radius: 0 10px 10px 0; background: var(--clay-soft); color: var(--clay-dark); padding: 1rem; display: grid; gap: 0.6rem; }
 .word { border-left: 4px solid var(--river); padding: 0.1rem 0 0.1rem 0.8rem; }
 .word h2 { font-size: 1rem; }
-.line { white-space: pre-line; overflow-wrap: anywhere; }
 .visit { padding: 0 0.2rem; display: flex; justify-content: space-between; align-items: center; gap: 1rem; flex-wrap: wrap; }
 a.link { display: inline-flex; align-items: center; }
 </style>

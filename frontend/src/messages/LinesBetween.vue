@@ -6,6 +6,7 @@ import { draftKey } from '@/ui/draftOwner'
 import { newId } from '@/ui/newId'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { momentWords } from './moment'
+import { WAY_WORDS } from './sentWords'
 import { useReach } from './useReach'
 
 /** Lines between the clinic and a client: what waits to be read first, then a line of one's own, then what was written. */
@@ -46,7 +47,7 @@ async function send(): Promise<void> {
     <form v-if="opened && may && handed" @submit.prevent="send">
       <Input.TextArea v-model:value="draft.words" :maxlength="600" :auto-size="{ minRows: 2, maxRows: 6 }" :aria-label="`A line to ${name}`" placeholder="Begin gently. The first two days may feel stiff; that is all right." />
       <span class="acts"><Button html-type="submit" :disabled="busy || !draft.words.trim()">Put it on {{ name }}’s first page</Button>
-        <span class="small quiet">{{ data.told_by ? `${name} is told of it by ${data.told_by === 'text' ? 'text message' : 'mail'}, between ${data.quiet_until} and ${data.quiet_from}.` : `${name} reads it at the next look; no way to tell of it is agreed.` }}</span></span>
+        <span class="small quiet">{{ data.told_by ? `${name} is told of it by ${WAY_WORDS[data.told_by]}, between ${data.quiet_until} and ${data.quiet_from}.` : `${name} reads it at the next look; no way to tell of it is agreed.` }}</span></span>
     </form>
     <ProblemNote :problem="problem" />
     <ul v-if="opened && data.messages.length" role="list">

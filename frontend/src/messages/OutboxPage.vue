@@ -10,7 +10,7 @@ import PageBar from '@/ui/PageBar.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import WaitingLines from '@/ui/WaitingLines.vue'
 import { momentWords } from './moment'
-import { becameWords, KIND_WORDS } from './sentWords'
+import { becameWords, KIND_WORDS, WAY_WORDS } from './sentWords'
 
 /** What the clinic sent out of the house and what waits: to whom, how, when, and what could not go. */
 type Sent = Schemas['DispatchLine']
@@ -51,7 +51,7 @@ async function again(one: Sent): Promise<void> {
           <span v-if="column.key === 'at'">{{ momentWords(of(record).sent_at ?? of(record).due_at) }}</span>
           <template v-else-if="column.key === 'client'"><RouterLink v-if="of(record).client_id" :to="`/person/${of(record).client_id}`">{{ of(record).client }}</RouterLink></template>
           <span v-else-if="column.key === 'kind'">{{ KIND_WORDS[of(record).kind] }}<span v-if="of(record).by" class="small quiet"> by {{ of(record).by }}</span></span>
-          <span v-else-if="column.key === 'way'">{{ of(record).way === 'text' ? 'text message' : 'mail' }} to {{ of(record).address || 'an erased address' }}</span>
+          <span v-else-if="column.key === 'way'">{{ WAY_WORDS[of(record).way] }} to {{ of(record).address || 'an erased address' }}</span>
           <span v-else-if="column.key === 'words'" class="small">{{ of(record).words }}</span>
           <span v-else-if="column.key === 'became'" :class="{ clay: failed(of(record)) }">{{ becameWords(of(record)) }}
             <Button v-if="failed(of(record)) && of(record).kind !== 'link' && session.may('write-message')" size="small" @click="again(of(record))">Try it now</Button></span>

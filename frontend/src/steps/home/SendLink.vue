@@ -2,7 +2,7 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useReach } from '@/messages/useReach'
-import { becameWords } from '@/messages/sentWords'
+import { becameWords, WAY_WORDS } from '@/messages/sentWords'
 import ProblemNote from '@/ui/ProblemNote.vue'
 
 /** The private link by text message or mail: what is sent is made for that, and what became of the last stands here. */
@@ -26,7 +26,7 @@ async function send(way: 'text' | 'mail'): Promise<void> {
       <slot />
     </div>
     <p v-if="!data.telephone && !data.email" class="small quiet">To send it, <RouterLink :to="`/person/${client}`">add {{ name }}’s telephone number or mail address</RouterLink>.</p>
-    <p v-if="last" class="small" :class="last.fault ? 'clay' : 'quiet'" role="status">The last {{ last.way === 'text' ? 'text message' : 'mail' }} to {{ last.address }}: {{ becameWords(last) }}<template v-if="last.fault">. Its link was closed again; send it anew.</template></p>
+    <p v-if="last" class="small" :class="last.fault ? 'clay' : 'quiet'" role="status">The last {{ WAY_WORDS[last.way] }} to {{ last.address }}: {{ becameWords(last) }}<template v-if="last.fault">. Its link was closed again; send it anew.</template></p>
     <ProblemNote :problem="problem" />
   </template>
 </template>
