@@ -10,6 +10,7 @@ from easepath.api.routers import (
     audit,
     caseload,
     choices,
+    course,
     home,
     library,
     measure,
@@ -34,6 +35,7 @@ api.add_router("/session", session.router)
 for module in (
     caseload,
     person,
+    course,
     visits,
     story,
     screening,

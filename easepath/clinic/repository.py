@@ -45,6 +45,7 @@ class Record:
     rests: tuple[rows.RestRow, ...]
     checks: tuple[rows.CheckRow, ...]
     messages: tuple[rows.MessageRow, ...]
+    outcomes: tuple[rows.OutcomeRow, ...]
     sessions: tuple[rows.SessionRow, ...]
     version: models.PlanVersion | None
     at_visit: models.Visit | None = None
@@ -130,6 +131,7 @@ def _parts() -> dict[str, Subquery]:
         "rests": rows_of(models.RestOrder, "complaint", **_plain(rows.RestRow, **_by("ordered_by"))),
         "checks": rows_of(models.HomeCheck, "complaint", **_plain(rows.CheckRow)),
         "messages": rows_of(models.Message, "complaint", **_plain(rows.MessageRow, **_by("written_by"))),
+        "outcomes": rows_of(models.OutcomeTold, "complaint", **_plain(rows.OutcomeRow, **_by("entered_by"))),
         "overrides": as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
     }  # fmt: skip
 
@@ -148,6 +150,7 @@ KINDS: Final[dict[str, tuple[Callable[[Any], Any], Callable[[Any], Any]]]] = {
     "rests": (rows.RestRow.model_validate, attrgetter("id")),
     "checks": (rows.CheckRow.model_validate, attrgetter("date", "id")),
     "messages": (rows.MessageRow.model_validate, attrgetter("written_at", "id")),
+    "outcomes": (rows.OutcomeRow.model_validate, attrgetter("date", "received_at", "id")),
     "steps": (rows.StepRow.model_validate, attrgetter("step")),
     "draft": (rows.DraftRow.model_validate, attrgetter("position")),
 }

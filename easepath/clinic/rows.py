@@ -234,6 +234,29 @@ class CheckRow(Row):
     answers: Annotated[dict[str, bool], BeforeValidator(_loaded)]
 
 
+class ActivityRow(Row):
+    """One of the client's own activities, and how well it can be done; None was not said."""
+
+    name: str
+    score: int | None
+
+
+def _activities(value: Any) -> Any:
+    return tuple(ActivityRow.model_validate(one) for one in _loaded(value))
+
+
+class OutcomeRow(Signed):
+    """What the client said of the whole on one day; the client told it where nobody's name stands."""
+
+    id: uuid.UUID
+    date: dt.date
+    occasion: str
+    activities: Annotated[tuple[ActivityRow, ...], BeforeValidator(_activities)]
+    pain: int | None
+    change: int | None
+    received_at: Moment
+
+
 class RestRow(Signed):
     """Rest at home as it was ordered, by the rules where nobody's name stands; an empty drill is the whole program."""
 

@@ -27,6 +27,7 @@ SEALED: dict[type[fields.Model], tuple[str, ...]] = {
     models.PlanDrill: ("reason", "names"),
     models.Clearance: ("doctor", "reason"),
     models.KeptFacts: ("facts",),
+    models.OutcomeTold: ("activities",),
     models.Message: ("words", "speaks_of"),
 }
 """Each sealed table with the texts that an erasure blanks."""

@@ -255,6 +255,14 @@ class Patterns:
     TOE_REACH: Final = "toe-reach"
 
 
+class OutcomeScales:
+    """What a client is asked about the whole."""
+
+    ACTIVITIES: Final = "activities"
+    CHANGE: Final = "change"
+    PAIN: Final = "pain"
+
+
 def _names(group: type) -> frozenset[str]:
     return frozenset(value for name, value in vars(group).items() if not name.startswith("_"))
 
@@ -311,6 +319,6 @@ RELIED_ON: Final[Mapping[str, frozenset[str]]] = {
     "observation": _names(Observations), "answer": _names(Answers), "flag item": _names(FlagItems),
     "movement": _names(Movements), "equipment": _names(Equipment), "site": _names(Sites),
     "region": _names(Regions), "pattern": _names(Patterns), "rule": frozenset(RULES),
-    "response": frozenset(RESPONSES), "action": ACTIONS,
+    "response": frozenset(RESPONSES), "action": ACTIONS, "outcome": _names(OutcomeScales),
 }  # fmt: skip
 """By kind of entry, what must be there."""

@@ -132,4 +132,6 @@ def client_texts(library: Library) -> Iterator[str]:
     yield from (row.line for row in library.precautions.values())
     yield from (row.line for row in library.limit_lines.values())
     yield from (f"{row.word}: {row.means}" for row in library.glossary.values())
+    for scale in library.outcomes.values():
+        yield from (scale.ask, scale.low_words, scale.high_words, *scale.words)
     yield from (row.name for row in library.standins.values())

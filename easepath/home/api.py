@@ -13,6 +13,7 @@ from easepath.api.routers.home import session_done
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.home import BirthYearIn, CheckIn, MorningIn, SessionIn, Stored
 from easepath.api.schemas.messages import LineIn
+from easepath.api.schemas.outcomes import OutcomeIn, outcome_given
 from easepath.api.views.home_sheet import HomeSheet, home_sheet
 from easepath.api.views.spoken_sheet import spoken_sheet
 from easepath.clinic.actions.home_links import open_link, tell_birth_year
@@ -20,6 +21,7 @@ from easepath.clinic.actions.messages import write_to_clinic
 from easepath.clinic.actions.note_looks import note_messages_seen, note_phone_look
 from easepath.clinic.actions.record_home_check import record_home_check
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
+from easepath.clinic.actions.record_outcome import record_outcome
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.errors import BirthYearError, FieldError
 from easepath.clinic.language import language_of
@@ -101,6 +103,14 @@ def send_check(request: HttpRequest, token: str, payload: CheckIn) -> Stored:
     """Send a home check; sending it twice stores it once."""
     row = record_home_check(_opened(request, token).complaint, payload.id, payload.date, payload.answers)
     return Stored(id=row.pk)
+
+
+@home_api.post(
+    "/{token}/outcomes", response={200: Stored, 403: Problem, 410: Problem, 422: Problem}, operation_id="send_outcome"
+)
+def send_outcome(request: HttpRequest, token: str, payload: OutcomeIn) -> Stored:
+    """Send what the client says of the whole; sending it twice stores it once."""
+    return Stored(id=record_outcome(None, _opened(request, token).complaint, outcome_given(payload, "course")).pk)
 
 
 @home_api.post(

@@ -15,6 +15,7 @@ from easepath.clinic.actions.open_complaint import open_complaint
 from easepath.clinic.actions.open_visit import close_visit, open_visit
 from easepath.clinic.actions.record_home_check import record_home_check
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
+from easepath.clinic.actions.record_outcome import OutcomeGiven, record_outcome
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.save_draft import save_draft
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
@@ -28,6 +29,7 @@ from easepath.clinic.facts.story import Story
 from easepath.clinic.models import Client, Complaint, User, Visit
 from easepath.clinic.repository import read_again, read_complaint
 from easepath.core.compose import compose
+from easepath.core.facts import ActivityTold
 from easepath.core.knowledge import shipped_library
 from easepath.core.screening.home_check import EVERY_DAYS, home_questions
 from easepath.core.story import stage_is_asked
@@ -59,12 +61,22 @@ class Person:
 
 
 @dataclass(frozen=True)
+class Whole:
+    """What a person says of the whole: own activities, usual pain, the change since the beginning."""
+
+    activities: Mapping[str, int]
+    pain: int
+    change: int | None = None
+
+
+@dataclass(frozen=True)
 class Trouble:
     """One complaint and what came of it.
 
     `measured` days ago to readings; `days` a letter for each of the last sessions, every other day unless `every` says
     otherwise, the last one `last` days ago: c calm, s stirred, f flared, w calm so far with the morning still to be
     told. The sessions before them since the first visit were calm; where not `steady` there were none.
+    `whole` days ago to what was said of it, in the room on the day of the first visit and at home afterwards.
     `told_late`: its factors are told with it, not at the person's first visit.
     """
 
@@ -88,6 +100,7 @@ class Trouble:
     usual_now: int | None = None
     steady: bool = True
     told_late: bool = False
+    whole: Mapping[int, Whole] = field(default_factory=dict)
 
     @property
     def all_days(self) -> str:
@@ -160,6 +173,8 @@ class _Life:
         for days_ago in trouble.measured:
             if days_ago < trouble.first_visit:
                 yield days_ago, 1, partial(self.see_again, days_ago)
+        for days_ago in trouble.whole:
+            yield days_ago, 1, partial(self.tell_whole, days_ago)
         for number, kind in enumerate(trouble.all_days):
             days_ago = trouble.last + (len(trouble.all_days) - 1 - number) * trouble.every
             yield days_ago, 2, partial(self.do_session, kind, days_ago)
@@ -189,6 +204,18 @@ class _Life:
                 save_story(self.actor, visit, 0, replace(Story.of(_fresh(visit)), pain_usual=now, pain_now=now))
             _measure(self.actor, visit, self.trouble, days_ago)
             close_visit(self.actor, Visit.objects.get(pk=visit.pk))
+
+    def tell_whole(self, days_ago: int) -> None:
+        """What is said of the whole."""
+        date, told = self._date(days_ago), self.trouble.whole[days_ago]
+        at_start = days_ago == self.trouble.first_visit
+        given = OutcomeGiven(
+            uuid.uuid5(_NAMESPACE, f"whole {self.complaint.pk} {date}"), date, "start" if at_start else "course",
+            tuple(ActivityTold(name=name, score=score) for name, score in told.activities.items()), told.pain,
+            told.change,
+        )  # fmt: skip
+        with clock.on(date):
+            record_outcome(self.actor if at_start else None, self.complaint, given)
 
     def do_session(self, kind: str, days_ago: int) -> None:
         """One session of the running version; nothing without one."""

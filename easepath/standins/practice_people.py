@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from easepath.clinic.actions.save_measure import GoalEntry
 from easepath.clinic.actions.screening_rows import FactorEntry, LimitEntry
-from easepath.standins.practice_life import Person, Trouble
+from easepath.standins.practice_life import Person, Trouble, Whole
 
 PEOPLE: tuple[tuple[Person, tuple[Trouble, ...]], ...] = (
     (
@@ -95,6 +95,10 @@ PEOPLE: tuple[tuple[Person, tuple[Trouble, ...]], ...] = (
                 "cccccc",
                 usual_now=1,
                 goals=(GoalEntry("knee-flexion", "right", 125),),
+                whole={
+                    42: Whole({"kneel under the hull": 2, "squat to the tool chest": 4, "climb the slip": 5}, 4),
+                    14: Whole({"kneel under the hull": 6, "squat to the tool chest": 6, "climb the slip": 8}, 2, 2),
+                },
                 measured={
                     42: {("knee-flexion", "right"): (104, 106), ("knee-flexion", "left"): (136, 137)},
                     2: {("knee-flexion", "right"): (128, 129), ("knee-flexion", "left"): (137, 136)},

@@ -18,6 +18,7 @@ from easepath.clinic import clock
 from easepath.clinic.actions.count_session import count_session
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.messages import write_to_client
+from easepath.clinic.actions.record_outcome import OutcomeGiven, record_outcome
 from easepath.clinic.actions.save_screening import Screening, save_screening
 from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.audit import FIRST, check_chain, record_event
@@ -127,6 +128,7 @@ def test_the_database_itself_only_adds(world: World, model: Any) -> None:
         id=uuid.uuid4(), complaint=complaint, date=TODAY, answers={"fever": False}, received_at=clock.now()
     )
     write_to_client(hanne, complaint, uuid.uuid4(), "x")
+    record_outcome(hanne, complaint, OutcomeGiven(uuid.uuid4(), TODAY, "start", (), 3, None))
     count_session(hanne, complaint, complaint.sessions.all()[0].pk, counts=False, reason="x")
     rows = model.objects.all()
     assert rows.exists()

@@ -9,13 +9,10 @@ from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.person import EndIn, MergeIn, PersonIn
 from easepath.api.views.person import PersonOut, person_view
-from easepath.api.views.whole_course import WholeCourse, whole_course
 from easepath.clinic.actions.edit_client import edit_client
 from easepath.clinic.actions.end_care import end_care, take_up_again
 from easepath.clinic.actions.merge_clients import merge_clients
-from easepath.clinic.actions.note_looks import note_opening
 from easepath.clinic.actions.open_client import Newcomer
-from easepath.clinic.repository import read_complaint
 from easepath.clinic.selectors.access import get_client, get_complaint
 
 router = Router(tags=["person"])
@@ -41,14 +38,6 @@ def post_merge(request: HttpRequest, client: int, payload: MergeIn) -> PersonOut
     """Two records of one person become this one."""
     user = staff(request)
     return person_view(merge_clients(user, get_client(user, client), get_client(user, payload.other)))
-
-
-@router.get("/complaints/{complaint}/course", response={200: WholeCourse, 404: Problem}, operation_id="read_course")
-def read_course(request: HttpRequest, complaint: int) -> WholeCourse:
-    """The course of a complaint: what was found, given and told at home, in time."""
-    found = get_complaint(staff(request), complaint)
-    note_opening(staff(request), found)
-    return whole_course(read_complaint(found.pk))
 
 
 @router.post("/complaints/{complaint}/end", response={200: PersonOut, 422: Problem}, operation_id="end_care")

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from easepath.clinic import models
+from easepath.clinic.facts.outcomes import outcomes_due
 from easepath.clinic.path import OUTCOME_WORDS, PathStep, path_of, session_of, unreadable_path
 from easepath.clinic.repository import Record
 from easepath.clinic.selectors.row_reviews import unreviewed
@@ -93,6 +96,7 @@ class Frame(View):
     revisions: dict[str, int]
     path: tuple[PathStep, ...]
     stage_asked: bool
+    whole_asked: Literal["", "never", "due"]
     sheet: DraftSheet
 
 
@@ -139,8 +143,17 @@ def frame(record: Record) -> Frame:
         revisions={step.step: step.revision for step in record.steps},
         path=path_of(record, session),
         stage_asked=stage_is_asked(assessment.library, assessment.facts),
+        whole_asked=_whole_asked(record),
         sheet=draft_sheet(assessment, session, record),
     )
+
+
+def _whole_asked(record: Record) -> Literal["", "never", "due"]:
+    """Whether what the client says of the whole was never asked, or is due again."""
+    due = outcomes_due(record)
+    if not record.outcomes:
+        return "never" if record.complaint.closed_at is None else ""
+    return "due" if due is not None and due <= record.today else ""
 
 
 def _counts(assessment: Assessment) -> tuple[int, int]:
@@ -229,7 +242,8 @@ def bare_frame(record: Record, fault: str) -> Frame:
         since=None if complaint.since is None else str(complaint.since),
         today=str(record.today), outcome="incomplete", outcome_words="not readable",
         issues_program=False, irritability="unknown", irritability_reasons=[], irritability_open=[],
-        refused=0, changed=0, stage_asked=False,
+        refused=0, changed=0, whole_asked="",
+        stage_asked=False,
         knowledge_version=shipped_library().version,
         revisions={step.step: step.revision for step in record.steps},
         path=unreadable_path(),

@@ -6,6 +6,7 @@ import datetime as dt
 from collections.abc import Collection
 
 from easepath.api.views.library import SymptomOut, symptom_words
+from easepath.api.views.outcomes import WantsOut, wants_view
 from easepath.clinic.facts.home import by_date, effective_sessions, is_stopped, stopped_today
 from easepath.clinic.facts.rests import Cause, rests_today
 from easepath.clinic.repository import Record
@@ -176,6 +177,7 @@ class HomeSheet(Sheet):
     soreness_open: tuple[OpenSoreness, ...]
     home_check: HomeCheckOut
     messages: tuple[MessageAtHome, ...]
+    wants: WantsOut | None
 
 
 def home_sheet(record: Record) -> HomeSheet:
@@ -228,6 +230,7 @@ def home_sheet(record: Record) -> HomeSheet:
         nerve_symptoms=tuple(sorted(ASKS_WHETHER_IT_MOVED)),
         soreness_open=soreness_open(record),
         home_check=_home_check(record),
+        wants=wants_view(record),
         messages=tuple(
             MessageAtHome(
                 id=str(one.id), by="" if one.is_the_clients else one.by, words=one.words, at=one.written_at.isoformat()

@@ -6,6 +6,7 @@ from typing import TypeVar
 
 from easepath.api.views.home_sheet import AfterFlareOut, HomeSheet
 from easepath.api.views.library import SymptomOut
+from easepath.api.views.outcomes import WantsOut
 from easepath.clinic.facts.desk import Break
 from easepath.clinic.sheet import ElsewhereSheet, HomeDrill, Sheet
 from easepath.core.compose.sheet import SideOnSheet
@@ -44,8 +45,20 @@ def _at_home(sheet: HomeSheet, words: Spoken) -> dict[str, object]:
         "symptom_words": tuple(_symptom(one, words) for one in sheet.symptom_words),
         "stop_reasons": tuple(_symptom(one, words) for one in sheet.stop_reasons),
         "after_flare": tuple(_less(one, words) for one in sheet.after_flare),
+        "wants": sheet.wants and _wants(sheet.wants, words),
         "home_check": sheet.home_check.model_copy(update={"questions": questions}),
     }
+
+
+def _wants(wants: WantsOut, words: Spoken) -> WantsOut:
+    told = ("ask", "low_words", "high_words")
+    scales = tuple(
+        one.model_copy(
+            update={"words": words.each(one.words), **{name: words.say(getattr(one, name)) for name in told}}
+        )
+        for one in wants.scales
+    )
+    return wants.model_copy(update={"scales": scales})
 
 
 def _less(one: AfterFlareOut, words: Spoken) -> AfterFlareOut:

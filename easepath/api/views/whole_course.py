@@ -6,6 +6,7 @@ import datetime as dt
 
 from easepath.api.views.course import CourseOut, Days, course_view
 from easepath.api.views.home import SessionOut, session_lines
+from easepath.api.views.outcomes import OutcomesOut, outcomes_view
 from easepath.clinic.facts.minutes import seconds_by_day
 from easepath.clinic.moments import Moment, moments_of
 from easepath.clinic.repository import Record
@@ -33,10 +34,12 @@ class WholeCourse(View):
     since: str | None
     today: str
     version: int | None
+    ended: bool
     course: CourseOut
     sessions: list[SessionOut]
     weeks: list[WeekDone]
     moments: list[Moment]
+    outcomes: OutcomesOut
 
 
 def whole_course(record: Record) -> WholeCourse:
@@ -48,6 +51,7 @@ def whole_course(record: Record) -> WholeCourse:
         since=complaint.since and str(complaint.since), today=str(record.today),
         version=record.version.number if record.version else None, course=course_view(record),
         sessions=session_lines(record), weeks=_weeks(record), moments=moments_of(record),
+        outcomes=outcomes_view(record), ended=complaint.closed_at is not None,
     )  # fmt: skip
 
 

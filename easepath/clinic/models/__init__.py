@@ -15,6 +15,7 @@ from easepath.clinic.models.home import (
 )
 from easepath.clinic.models.measuring import Goal, Sitting, Tryout
 from easepath.clinic.models.messages import Dispatch, Message
+from easepath.clinic.models.outcomes import OutcomeTold
 from easepath.clinic.models.overrides import Override
 from easepath.clinic.models.people import Clinic, RecoveryCode, Role, User
 from easepath.clinic.models.plans import DraftDrill, PlanDrill, PlanVersion
@@ -26,7 +27,8 @@ from easepath.clinic.models.visits import KeptFacts, ScreeningResult, Visit, Vis
 __all__ = [
     "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "Dispatch",
     "DraftDrill", "Erasing", "Goal", "HomeCheck", "HomeLink", "KeptFacts", "Limit", "Message", "MorningReport",
-    "Override", "PlanDrill", "PlanVersion", "Proposal", "RecoveryCode", "RestOrder", "Review", "Role", "RowReview",
+    "OutcomeTold", "Override", "PlanDrill", "PlanVersion", "Proposal", "RecoveryCode", "RestOrder", "Review", "Role",
+    "RowReview",
     "ScreeningResult", "SessionCount", "SessionDrill", "SessionLog", "SessionTemplate", "SignAnswer", "Sitting",
     "Tryout", "User", "Visit", "VisitStep",
 ]  # fmt: skip

@@ -2,6 +2,7 @@
 
 from easepath.core.facts.base import Fact
 from easepath.core.facts.complaint import Complaint, PainReport
+from easepath.core.facts.outcome import ActivityTold, Occasion, OutcomeReport
 from easepath.core.facts.person import Client, ClientFactor, Elsewhere, Limit
 from easepath.core.facts.plan import (
     Clearance,
@@ -21,7 +22,32 @@ from easepath.core.facts.session import HomeAnswer, LogEntry
 from easepath.core.facts.situation import Situation
 
 __all__ = [
-    "Clearance", "Client", "ClientFactor", "Complaint", "DrillGroup", "Elsewhere", "Fact", "Goal", "HomeAnswer",
-    "Limit", "LogEntry", "Manner", "NeedSet", "Override", "OwnDose", "OwnError", "PainReport", "Plan", "PlannedDrill",
-    "SignAnswer", "Sitting", "Situation", "StandingOrder", "There", "Tryout",
+    "ActivityTold",
+    "Clearance",
+    "Client",
+    "ClientFactor",
+    "Complaint",
+    "DrillGroup",
+    "Elsewhere",
+    "Fact",
+    "Goal",
+    "HomeAnswer",
+    "Limit",
+    "LogEntry",
+    "Manner",
+    "NeedSet",
+    "Occasion",
+    "OutcomeReport",
+    "Override",
+    "OwnDose",
+    "OwnError",
+    "PainReport",
+    "Plan",
+    "PlannedDrill",
+    "SignAnswer",
+    "Sitting",
+    "Situation",
+    "StandingOrder",
+    "There",
+    "Tryout",
 ]  # fmt: skip

@@ -71,6 +71,7 @@ class Library:
     client_lines: Mapping[str, models.ClientLine]
     stances: Mapping[str, models.Stance]
     figures: Mapping[str, models.Figure]
+    outcomes: Mapping[str, models.OutcomeScale]
     findings: tuple[models.Finding, ...]
     sources: Mapping[str, str]
     files: Mapping[str, str]

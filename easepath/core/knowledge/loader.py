@@ -65,6 +65,7 @@ KINDS: dict[str, type[models.Entry]] = {
     "client_lines": models.ClientLine,
     "stances": models.Stance,
     "figures": models.Figure,
+    "outcomes": models.OutcomeScale,
 }
 
 

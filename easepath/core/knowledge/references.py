@@ -41,6 +41,7 @@ def known_ids(library: Library) -> dict[str, frozenset[str]]:
         "joint": frozenset(joints | {"ankle"}),
         "stance": frozenset(library.stances),
         "pattern": frozenset(library.patterns),
+        "outcome": frozenset(library.outcomes),
         "rule": frozenset(library.rules),
         "response": frozenset(library.responses),
         "action": frozenset(library.actions),

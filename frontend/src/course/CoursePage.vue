@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Segmented } from 'ant-design-vue'
-import { useQuery } from '@tanstack/vue-query'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
@@ -12,18 +12,22 @@ import { readable, shortDate } from '@/ui/dates'
 import PageBar from '@/ui/PageBar.vue'
 import WaitingLines from '@/ui/WaitingLines.vue'
 import { byDay, KINDS } from './moments'
+import OutcomePanel from './OutcomePanel.vue'
 
 /** One complaint from its beginning to today: what is drawn over time, the weeks, and everything that happened, by the day. */
 const route = useRoute()
 const complaint = computed(() => Number(route.params.complaint))
+const key = computed(() => ['course', complaint.value])
+const queries = useQueryClient()
 const { data, error, refetch } = useQuery({
-  queryKey: computed(() => ['course', complaint.value]),
+  queryKey: key,
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/complaints/{complaint}/course', { params: { path: { complaint: complaint.value } } }))),
 })
 const kind = ref<Schemas['Moment']['kind'] | 'all'>('all')
 const days = computed(() => byDay(data.value?.moments ?? [], kind.value))
 const count = (of: Schemas['Moment']['kind']): number => (data.value?.moments ?? []).filter((one) => one.kind === of).length
 const drawn = computed(() => !!data.value && (data.value.sessions.length > 0 || data.value.course.ranges.length > 0))
+const told = (outcomes: Schemas['OutcomesOut']) => data.value && queries.setQueryData(key.value, { ...data.value, outcomes })
 const print = (): void => window.print()
 </script>
 
@@ -38,6 +42,7 @@ const print = (): void => window.print()
       </div>
       <CourseChart v-if="drawn" :course="data.course" :sessions="data.sessions" :today="data.today" />
       <p v-else class="empty quiet">Nothing is measured yet and no session was told; what happened so far stands below.</p>
+      <OutcomePanel :outcomes="data.outcomes" :complaint="data.complaint" :today="data.today" :ended="data.ended" @told="told" />
       <div class="two">
         <section aria-label="What happened">
           <div class="head">

@@ -9,7 +9,7 @@ import TodayPage from './TodayPage.vue'
 import { afterPaint } from './afterPaint'
 import { arranged, AS_HANDED_OVER, type Today } from './arranged'
 import { takeToken } from './link'
-import { BadHour, BitPage, CallPage, CheckPage, CoursePage, DrillsPage, EndPage, fetchPages, HurtPage, MorningPage, SessionPlayer, SorePage, StoppedPage, ThanksPage, YearPage } from './pages'
+import { BadHour, BitPage, CallPage, CheckPage, CoursePage, DrillsPage, EndPage, fetchPages, HurtPage, MorningPage, SessionPlayer, SorePage, StoppedPage, ThanksPage, WholePage, YearPage } from './pages'
 import { useOutbox, type Post } from './outbox'
 import { asKnownHere, daysBetween, isFlare, MORNINGS_BACK } from './standing'
 import { drillsTold, fine, leftOutOf, PRESSED, rowOf, withMark } from './told'
@@ -96,6 +96,23 @@ const checkDue = computed(() => {
 async function tellCheck(answers: Record<string, boolean>): Promise<void> {
   await outbox.send({ kind: 'check', body: { id: newId(), date: sheet.value!.today, answers } })
   await load()
+}
+
+/** Every few weeks it is asked how the whole goes; whoever does not want to now is asked on another day. */
+const later = ref(localStorage.getItem(`easepath:whole-later:${token}`) ?? '')
+const wants = computed(() => {
+  const now = sheet.value
+  return now?.wants && now.wants.asked_from <= now.today && later.value !== now.today ? now.wants : null
+})
+
+async function tellWhole(told: Pick<HomeSchemas['OutcomeIn'], 'activities' | 'pain' | 'change'>): Promise<void> {
+  await outbox.send({ kind: 'outcome', body: { id: newId(), date: sheet.value!.today, ...told } })
+  await load()
+}
+
+function notNow(): void {
+  later.value = sheet.value!.today
+  localStorage.setItem(`easepath:whole-later:${token}`, later.value)
 }
 
 async function tellSoreness(one: HomeSchemas['OpenSoreness'], gone: boolean): Promise<void> {
@@ -235,6 +252,7 @@ const clinic = knownClinic()
       <MorningPage v-else-if="morning" :key="morning.session" :date="morning.date" :sheet="sheet" :told="morning.told" @tell="tellMorning" @leave="leaveMorning" />
       <SorePage v-else-if="soreness" :date="soreness.date" :today="sheet.today" @tell="(gone) => tellSoreness(soreness!, gone)" />
       <CheckPage v-else-if="checkDue" :sheet="sheet" @told="tellCheck" />
+      <WholePage v-else-if="wants" :wants="wants" :store="`easepath:whole:${token}`" @told="tellWhole" @later="notNow" />
       <BadHour v-else-if="badHour" :sheet="sheet" @leave="badHour = false" />
       <template v-else>
         <TodayPage v-if="tab === 'today'" v-model:today="chosen" v-model:asking="asking" v-model:pausing="pausing" :sheet="today" :post="post" :calendar="offline ? '' : `/home/api/${token}/calendar.ics`" @begin="begin" @look="tab = 'drills'" @bad-hour="badHour = true" @answer="tab = 'call'" />

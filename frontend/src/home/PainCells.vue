@@ -2,7 +2,7 @@
 import { say } from './words'
 
 /** Pain by one tap, 0 to 10; nothing chosen is not told, never zero. */
-defineProps<{ label: string; modelValue: number | null; hideLabel?: boolean }>()
+defineProps<{ label: string; modelValue: number | null; hideLabel?: boolean; /** what stands at both ends, where it is not pain */ ends?: readonly [string, string] }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number] }>()
 const NUMBERS = Array.from({ length: 11 }, (_, n) => n)
 </script>
@@ -11,7 +11,7 @@ const NUMBERS = Array.from({ length: 11 }, (_, n) => n)
   <fieldset>
     <legend :class="{ 'visually-hidden': hideLabel }">{{ label }}</legend>
     <div class="cells"><button v-for="n in NUMBERS" :key="n" type="button" :aria-pressed="modelValue === n" :aria-label="say.pain.of(label, n)" @click="emit('update:modelValue', n)">{{ n }}</button></div>
-    <p class="ends small quiet" aria-hidden="true"><span>{{ say.pain.none }}</span><span>{{ say.pain.most }}</span></p>
+    <p class="ends small quiet" aria-hidden="true"><span>{{ ends?.[0] ?? say.pain.none }}</span><span>{{ ends?.[1] ?? say.pain.most }}</span></p>
   </fieldset>
 </template>
 

@@ -14,7 +14,7 @@ describe('the sheet a phone keeps', () => {
   it('is the sheet of the day it is looked at, without the network too', () => {
     vi.setSystemTime(new Date(2026, 10, 30, 21))
     keepSheet('s', SHEET)
-    expect(keptSheet('s')).toEqual({ ...SHEET, precautions: [], limits: [], after_flare: [], breaks_done: [], language: 'en', unread: '', messages: [], review_at: '' })
+    expect(keptSheet('s')).toEqual({ ...SHEET, precautions: [], limits: [], after_flare: [], breaks_done: [], language: 'en', unread: '', messages: [], review_at: '', wants: null })
     vi.setSystemTime(new Date(2026, 11, 2, 7))
     expect(keptSheet('s')).toMatchObject({ today: '2026-12-02', done_today: false })
   })

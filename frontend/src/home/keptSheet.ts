@@ -10,7 +10,7 @@ interface Kept {
 }
 
 /** What a sheet that was kept by an older page does not have. */
-const UNKNOWN = { precautions: [], limits: [], breaks_done: [], after_flare: [], language: 'en', unread: '', messages: [], review_at: '' } satisfies Partial<Sheet>
+const UNKNOWN = { precautions: [], limits: [], breaks_done: [], after_flare: [], language: 'en', unread: '', messages: [], review_at: '', wants: null } satisfies Partial<Sheet>
 
 const onPhone = (): string => dayOf(new Date())
 

@@ -8,6 +8,7 @@ export type Letter =
   | { kind: 'session'; body: HomeSchemas['SessionIn'] }
   | { kind: 'morning'; body: HomeSchemas['MorningIn'] }
   | { kind: 'check'; body: HomeSchemas['CheckIn'] }
+  | { kind: 'outcome'; body: HomeSchemas['OutcomeIn'] }
   | { kind: 'message'; body: HomeSchemas['LineIn'] }
 
 const RETRY = 8_000
@@ -51,6 +52,7 @@ export function useOutbox(token: string) {
     const params = { path: { token } }
     if (letter.kind === 'session') return outcome(homeClient.POST('/home/api/{token}/sessions', { params, body: letter.body }))
     if (letter.kind === 'check') return outcome(homeClient.POST('/home/api/{token}/checks', { params, body: letter.body }))
+    if (letter.kind === 'outcome') return outcome(homeClient.POST('/home/api/{token}/outcomes', { params, body: letter.body }))
     if (letter.kind === 'message') return outcome(homeClient.POST('/home/api/{token}/messages', { params, body: letter.body }))
     return outcome(homeClient.POST('/home/api/{token}/mornings', { params, body: letter.body }))
   }

@@ -14,6 +14,7 @@ const LOADS = {
   SorePage: () => import('./SorePage.vue'),
   StoppedPage: () => import('./StoppedPage.vue'),
   ThanksPage: () => import('./ThanksPage.vue'),
+  WholePage: () => import('./WholePage.vue'),
   YearPage: () => import('./YearPage.vue'),
 }
 
@@ -31,6 +32,7 @@ export const SessionPlayer = defineAsyncComponent(LOADS.SessionPlayer)
 export const SorePage = defineAsyncComponent(LOADS.SorePage)
 export const StoppedPage = defineAsyncComponent(LOADS.StoppedPage)
 export const ThanksPage = defineAsyncComponent(LOADS.ThanksPage)
+export const WholePage = defineAsyncComponent(LOADS.WholePage)
 export const YearPage = defineAsyncComponent(LOADS.YearPage)
 
 /** Fetch every page, so that a session goes on where the network does not. */

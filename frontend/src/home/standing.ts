@@ -101,6 +101,7 @@ export function asKnownHere(sheet: Sheet, letters: readonly Letter[]): Sheet {
     ...eased,
     withheld: sheet.withheld || checks.some(({ answers }) => Object.values(answers).some(Boolean)),
     home_check: { ...sheet.home_check, asked_from: askedFrom(sheet, sessions, checks) },
+    wants: letters.some(({ kind }) => kind === 'outcome') ? null : sheet.wants,
     drills: eased.drills.map(rests),
     elsewhere: there && { ...there, drills: there.drills.map(rests) },
     rests: [...rest, ...sheet.rests],

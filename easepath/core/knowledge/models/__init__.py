@@ -30,6 +30,7 @@ from easepath.core.knowledge.models.factor import (
 from easepath.core.knowledge.models.figure import Drawing, Figure, Stance
 from easepath.core.knowledge.models.measure import Finding, Measure
 from easepath.core.knowledge.models.method import Method, MethodDose
+from easepath.core.knowledge.models.outcome import OutcomeScale
 from easepath.core.knowledge.models.plain import (
     ABOVE_PAIN,
     AnswerWord,
@@ -84,6 +85,7 @@ __all__ = [
     "Measure",
     "Method",
     "MethodDose",
+    "OutcomeScale",
     "PassCondition",
     "PatternWords",
     "Phrase",

@@ -290,6 +290,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/complaints/{complaint}/outcomes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Outcome
+         * @description Keep what the client says of the whole, as it was asked in the room; sending it twice stores it once.
+         */
+        post: operations["record_outcome"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/complaints/{complaint}/visits": {
         parameters: {
             query?: never;
@@ -1679,6 +1699,16 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * ActivityIn
+         * @description One of the client's own activities; no score is not said.
+         */
+        ActivityIn: {
+            /** Name */
+            name: string;
+            /** Score */
+            score?: number | null;
+        };
+        /**
          * ArchiveIn
          * @description Whether a client is archived from now on.
          */
@@ -3002,6 +3032,11 @@ export interface components {
             today: string;
             /** Visit */
             visit: number;
+            /**
+             * Whole Asked
+             * @enum {string}
+             */
+            whole_asked: "" | "never" | "due";
         };
         /**
          * GainOut
@@ -3990,6 +4025,97 @@ export interface components {
         OthersOut: {
             /** Drills */
             drills: components["schemas"]["OtherDrill"][];
+        };
+        /**
+         * OutcomeAskedIn
+         * @description The same as it was asked in the room, at which occasion.
+         */
+        OutcomeAskedIn: {
+            /**
+             * Activities
+             * @default []
+             */
+            activities: components["schemas"]["ActivityIn"][];
+            /** Change */
+            change?: number | null;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Occasion
+             * @enum {string}
+             */
+            occasion: "start" | "course" | "end";
+            /** Pain */
+            pain?: number | null;
+        };
+        /**
+         * OutcomeCourse
+         * @description One scale or one activity over time; `difference` is the last against the first in the scale's numbers.
+         *
+         *     Of the scale that asks for the change itself it is the last answer. A change of at most `error` may be chance.
+         */
+        OutcomeCourse: {
+            /**
+             * Change
+             * @enum {string}
+             */
+            change: "better" | "worse" | "within its error" | "not known";
+            /** Difference */
+            difference: number | null;
+            /** Error */
+            error: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Points */
+            points: components["schemas"]["OutcomePoint"][];
+            /** Scale */
+            scale: string;
+        };
+        /**
+         * OutcomePoint
+         * @description The value of one day.
+         */
+        OutcomePoint: {
+            /** Date */
+            date: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * OutcomesOut
+         * @description Everything said of the whole; `due` is the day from which on it is to be asked again.
+         *
+         *     `activities` are the client's own as they were last named, `suggested` what the story names as the goal.
+         */
+        OutcomesOut: {
+            /** Activities */
+            activities: string[];
+            /** Asked */
+            asked: number;
+            /** Courses */
+            courses: components["schemas"]["OutcomeCourse"][];
+            /** Due */
+            due: string | null;
+            /** Every Days */
+            every_days: number;
+            /** Most */
+            most: number;
+            /** Scales */
+            scales: components["schemas"]["ScaleAsked"][];
+            /** Suggested */
+            suggested: string;
         };
         /**
          * OverrideIn
@@ -5217,6 +5343,28 @@ export interface components {
              * @default []
              */
             tryouts: components["schemas"]["TryoutIn"][];
+        };
+        /**
+         * ScaleAsked
+         * @description One question with its numbers, the words at its ends, and the words of every number where it has some.
+         */
+        ScaleAsked: {
+            /** Ask */
+            ask: string;
+            /** High */
+            high: number;
+            /** High Words */
+            high_words: string;
+            /** Id */
+            id: string;
+            /** Low */
+            low: number;
+            /** Low Words */
+            low_words: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string[];
         };
         /**
          * ScreeningOut
@@ -6676,12 +6824,15 @@ export interface components {
             /** Complaint */
             complaint: number;
             course: components["schemas"]["CourseOut"];
+            /** Ended */
+            ended: boolean;
             /** Goal */
             goal: string;
             /** Moments */
             moments: components["schemas"]["Moment"][];
             /** Name */
             name: string;
+            outcomes: components["schemas"]["OutcomesOut"];
             /** Sessions */
             sessions: components["schemas"]["SessionOut"][];
             /** Side */
@@ -8311,6 +8462,131 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    record_outcome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                complaint: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutcomeAskedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomesOut"];
                 };
             };
             /** @description Bad Request */

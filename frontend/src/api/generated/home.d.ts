@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/home/api/{token}/outcomes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Outcome
+         * @description Send what the client says of the whole; sending it twice stores it once.
+         */
+        post: operations["send_outcome"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/home/api/{token}/sessions": {
         parameters: {
             query?: never;
@@ -148,6 +168,16 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * ActivityIn
+         * @description One of the client's own activities; no score is not said.
+         */
+        ActivityIn: {
+            /** Name */
+            name: string;
+            /** Score */
+            score?: number | null;
+        };
         /**
          * AfterFlareOut
          * @description What a drill is once it has rested after a flare: its sides with less, none where it rests on, and why.
@@ -706,6 +736,7 @@ export interface components {
             unread: string;
             /** Version */
             version: number;
+            wants: components["schemas"]["WantsOut"] | null;
             /** Withheld */
             withheld: boolean;
         };
@@ -805,6 +836,31 @@ export interface components {
             unusual: "none" | "training" | "work" | "travel" | "poor-sleep" | "other";
         };
         /**
+         * OutcomeIn
+         * @description One day's answers with the id its page made; what is left out was not said.
+         */
+        OutcomeIn: {
+            /**
+             * Activities
+             * @default []
+             */
+            activities: components["schemas"]["ActivityIn"][];
+            /** Change */
+            change?: number | null;
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Pain */
+            pain?: number | null;
+        };
+        /**
          * Problem
          * @description An error as problem+json: what, why, and what to do; `fields` maps a field to what is wrong with it.
          *
@@ -862,6 +918,28 @@ export interface components {
             until: string | null;
             /** Words */
             words: string;
+        };
+        /**
+         * ScaleAsked
+         * @description One question with its numbers, the words at its ends, and the words of every number where it has some.
+         */
+        ScaleAsked: {
+            /** Ask */
+            ask: string;
+            /** High */
+            high: number;
+            /** High Words */
+            high_words: string;
+            /** Id */
+            id: string;
+            /** Low */
+            low: number;
+            /** Low Words */
+            low_words: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string[];
         };
         /**
          * SessionIn
@@ -974,6 +1052,18 @@ export interface components {
             phone: string;
             /** Text */
             text: string;
+        };
+        /**
+         * WantsOut
+         * @description What the phone asks of the whole, from a day on.
+         */
+        WantsOut: {
+            /** Activities */
+            activities: string[];
+            /** Asked From */
+            asked_from: string;
+            /** Scales */
+            scales: components["schemas"]["ScaleAsked"][];
         };
     };
     responses: never;
@@ -1497,6 +1587,140 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MorningIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stored"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    send_outcome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutcomeIn"];
             };
         };
         responses: {

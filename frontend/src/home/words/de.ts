@@ -181,6 +181,10 @@ export const de: Told = {
     skip: 'Nicht jetzt, zu heute', go: 'Zu heute', sore: (session: string) => `Nach ${session} hatten Sie Muskelkater. Ist er weg?`, soreYes: 'Ja, er ist weg', soreNo: 'Noch nicht',
     session: (day: string) => `den Übungen vom ${day}`, last: 'den Übungen von gestern',
   },
+  whole: {
+    title: 'Wie geht es insgesamt?', why: 'Das fragen wir alle paar Wochen, damit wir beide sehen, ob es hilft. Es dauert eine Minute.',
+    tell: 'An die Praxis senden', later: 'jetzt nicht',
+  },
   check: {
     title: 'Einmal in der Woche: Ist etwas davon neu?', why: 'Ein paar Fragen, auf die es ankommt. Jede hat eine Antwort.', yes: 'ja', no: 'nein',
     call: 'Rufen Sie heute die Praxis an.', rest: 'Machen Sie keine Übung, bis man mit Ihnen gesprochen hat.', tell: 'Der Praxis sagen',

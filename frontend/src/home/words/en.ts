@@ -181,6 +181,10 @@ worst: 'Worst pain during it', now: 'And now',
     skip: 'Not now, go to today', go: 'To today', sore: (session: string) => `The muscle was sore after ${session}. Is that gone?`, soreYes: 'Yes, it is gone', soreNo: 'Not yet',
     session: (day: string) => `the session of ${day}`, last: 'yesterday’s session',
   },
+  whole: {
+    title: 'How is it going?', why: 'We ask this every few weeks, so that we both see whether it helps. It takes a minute.',
+    tell: 'Send it to the clinic', later: 'not now',
+  },
   check: {
     title: 'Once a week: is any of this new?', why: 'A few questions that matter. Each has one answer.', yes: 'yes', no: 'no',
     call: 'Call the clinic today.', rest: 'Do no drill until they have talked with you.', tell: 'Tell the clinic',

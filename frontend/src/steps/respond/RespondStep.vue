@@ -8,6 +8,7 @@ import LinesBetween from '@/messages/LinesBetween.vue'
 import { problemOf, unwrap, useVisit } from '@/shell/useVisit'
 import CannotRead from '@/ui/CannotRead.vue'
 import { PAIN_RULES } from '@/ui/painRules'
+import WholeLink from '@/course/WholeLink.vue'
 import ReasonPanel, { type ReasonCard } from '@/ui/ReasonPanel.vue'
 import { counted } from './course'
 import CourseChart from './CourseChart.vue'
@@ -74,6 +75,7 @@ function explain(drill: Schemas['DrillResponse']): void {
     </div>
     <OpenSigns :visit="visit" :signs="data.signs" :may="session.may('answer-sign')" @answered="saved" />
     <RestLines v-if="data.version && data.rests.length" :visit="visit" :rests="data.rests" :drills="data.drills" :may="session.may('order-rest')" @changed="saved" />
+    <WholeLink v-if="frame && data.version" :frame="frame" />
     <LinesBetween v-if="frame" :visit="visit" :name="frame.client.first_name" :handed="!!data.version" folded />
     <p v-if="!data.version" class="empty quiet">Nothing was handed over yet. When the client does the session at home, each drill’s answer appears here: calm, stirred, flared, or waiting for the next morning.</p>
     <SessionEntry v-if="entering !== 'no' && data.version" :visit="visit" :version="data.version" :today="data.today" :planned="data.planned" :elsewhere="data.elsewhere" :corrects="entering === 'new' ? undefined : entering" @saved="saved" @cancel="entering = 'no'" />

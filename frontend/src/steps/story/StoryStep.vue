@@ -17,6 +17,7 @@ import PainStrip from '@/ui/PainStrip.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import SaveState from '@/ui/SaveState.vue'
 import { useDraft } from '@/ui/useDraft'
+import WholeLink from '@/course/WholeLink.vue'
 import AtHome from './AtHome.vue'
 import BodyChart from './BodyChart.vue'
 import ConditionPicker from './ConditionPicker.vue'
@@ -107,6 +108,7 @@ function toggleClue(clue: string): void {
     <ProblemNote v-else-if="draft.state.value === 'refused' && !Object.keys(draft.fields.value).length" :problem="draft.problem.value" />
 
     <AtHome v-if="page === 'home'" :story="story" :note="note" @tell="(values) => Object.assign(story!, values)" />
+    <WholeLink v-if="page === 'home' && frame" :frame="frame" />
     <HowItBehaves v-else-if="page === 'behaves'" :story="{ ...story, ticked: story.ticked ?? [] }" :note="note" @tell="(values) => Object.assign(story!, values)" />
     <template v-else>
       <div class="grid">

@@ -1,0 +1,37 @@
+"""The course of a complaint, and what its client says of the whole."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest
+from ninja import Router
+
+from easepath.api.auth import staff
+from easepath.api.schemas.common import Problem
+from easepath.api.schemas.outcomes import OutcomeAskedIn, outcome_given
+from easepath.api.views.outcomes import OutcomesOut, outcomes_view
+from easepath.api.views.whole_course import WholeCourse, whole_course
+from easepath.clinic.actions.note_looks import note_opening
+from easepath.clinic.actions.record_outcome import record_outcome
+from easepath.clinic.repository import read_complaint
+from easepath.clinic.selectors.access import get_complaint
+
+router = Router(tags=["course"])
+
+
+@router.get("/complaints/{complaint}/course", response={200: WholeCourse, 404: Problem}, operation_id="read_course")
+def read_course(request: HttpRequest, complaint: int) -> WholeCourse:
+    """The course of a complaint: what was found, given and told at home, in time."""
+    found = get_complaint(staff(request), complaint)
+    note_opening(staff(request), found)
+    return whole_course(read_complaint(found.pk))
+
+
+@router.post(
+    "/complaints/{complaint}/outcomes", response={200: OutcomesOut, 404: Problem, 422: Problem},
+    operation_id="record_outcome",
+)  # fmt: skip
+def post_outcome(request: HttpRequest, complaint: int, payload: OutcomeAskedIn) -> OutcomesOut:
+    """Keep what the client says of the whole, as it was asked in the room; sending it twice stores it once."""
+    found = get_complaint(staff(request), complaint)
+    record_outcome(staff(request), found, outcome_given(payload, payload.occasion))
+    return outcomes_view(read_complaint(found.pk))
