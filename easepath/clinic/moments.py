@@ -85,7 +85,9 @@ def _measured(record: Record) -> Iterator[Moment]:
             row = measures[one.measure]
             side = "" if one.side in ("", "both") else f", {one.side}"
             after = ", after the drills" if one.state != "cold" else ""
-            days[one.date].append(f"{row.name}{side}: {sum(one.trials) / len(one.trials):.3g} {row.unit}{after}")
+            days[one.date].append(
+                f"{row.name}{side}: {f'{sum(one.trials) / len(one.trials):.1f}'.removesuffix('.0')} {row.unit}{after}"
+            )
     for date, lines in days.items():
         yield Moment(date=str(date), kind="found", title="Measured", lines=tuple(lines))
 

@@ -30,6 +30,7 @@ ALLOWED: Final[dict[str, frozenset[Role]]] = {
     "review-row": CLINICAL,
     "open-visit": EVERYBODY,
     "write-message": EVERYBODY,
+    "write-document": CLINICAL,
     "manage-link": CLINICAL,
     "archive-client": CLINICAL,
     "edit-client": EVERYBODY,

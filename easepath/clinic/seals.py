@@ -27,6 +27,7 @@ SEALED: dict[type[fields.Model], tuple[str, ...]] = {
     models.PlanDrill: ("reason", "names"),
     models.Clearance: ("doctor", "reason"),
     models.KeptFacts: ("facts",),
+    models.Document: ("addressee", "passages"),
     models.OutcomeTold: ("activities",),
     models.Message: ("words", "speaks_of"),
 }

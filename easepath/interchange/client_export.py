@@ -42,6 +42,7 @@ KEPT: Final[tuple[tuple[type[fields.Model], str], ...]] = (
     (models.MorningReport, "session__complaint__client"),
     (models.Review, "complaint__client"),
     (models.Proposal, "review__complaint__client"),
+    (models.Document, "complaint__client"),
     (models.OutcomeTold, "complaint__client"),
     (models.Message, "complaint__client"),
     (models.Dispatch, "complaint__client"),

@@ -17,6 +17,7 @@ from django.test import Client as Browser
 from easepath.clinic import clock
 from easepath.clinic.actions.count_session import count_session
 from easepath.clinic.actions.hand_over import hand_over
+from easepath.clinic.actions.keep_document import Passage, Written, keep_document
 from easepath.clinic.actions.messages import write_to_client
 from easepath.clinic.actions.record_outcome import OutcomeGiven, record_outcome
 from easepath.clinic.actions.save_screening import Screening, save_screening
@@ -128,6 +129,7 @@ def test_the_database_itself_only_adds(world: World, model: Any) -> None:
         id=uuid.uuid4(), complaint=complaint, date=TODAY, answers={"fever": False}, received_at=clock.now()
     )
     write_to_client(hanne, complaint, uuid.uuid4(), "x")
+    keep_document(hanne, complaint, Written(uuid.uuid4(), "note", "", [Passage("Next", "x")]))
     record_outcome(hanne, complaint, OutcomeGiven(uuid.uuid4(), TODAY, "start", (), 3, None))
     count_session(hanne, complaint, complaint.sessions.all()[0].pk, counts=False, reason="x")
     rows = model.objects.all()

@@ -7,6 +7,7 @@ from typing import Literal
 from easepath.api.schemas.person import Ending
 from easepath.api.views.base import Ripple
 from easepath.api.views.course import RangeOut, range_line
+from easepath.api.views.documents import DocumentLine, document_lines
 from easepath.clinic import clock, models
 from easepath.clinic.actions.open_client import like
 from easepath.clinic.caseload_lines import response_line
@@ -56,6 +57,7 @@ class ComplaintOut(View):
     links: int
     signs_open: int
     visits: list[VisitOut]
+    documents: list[DocumentLine]
     fault: str | None
 
 
@@ -146,6 +148,7 @@ def _complaint(record: Record, links: int) -> ComplaintOut:
             VisitOut(id=v.id, number=v.number, date=v.opened_at[:10], closed=v.closed_at is not None)
             for v in reversed(record.visits)
         ],
+        documents=document_lines(complaint),
         fault=fault,
     )  # fmt: skip
 

@@ -33,6 +33,7 @@ TEXTS: Final[tuple[tuple[type[fields.Model], str, dict[str, object]], ...]] = (
     (models.SignAnswer, "complaint__client", {"reason": ""}),
     (models.SessionCount, "session__complaint__client", {"reason": ""}),
     (models.KeptFacts, "complaint__client", {"facts": {}}),
+    (models.Document, "complaint__client", {"addressee": "", "passages": []}),
     (models.OutcomeTold, "complaint__client", {"activities": []}),
     (models.Message, "complaint__client", {"words": "", "speaks_of": []}),
     (models.Dispatch, "complaint__client", {"address": "", "words": ""}),

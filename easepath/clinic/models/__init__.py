@@ -3,6 +3,7 @@
 from easepath.clinic.models.audit import AuditEntry, AuditValues, Erasing
 from easepath.clinic.models.clients import Client, ClientFactor, Limit
 from easepath.clinic.models.complaints import Answer, Clearance, Complaint
+from easepath.clinic.models.documents import Document
 from easepath.clinic.models.home import (
     HomeCheck,
     HomeLink,
@@ -26,9 +27,8 @@ from easepath.clinic.models.visits import KeptFacts, ScreeningResult, Visit, Vis
 
 __all__ = [
     "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "Dispatch",
-    "DraftDrill", "Erasing", "Goal", "HomeCheck", "HomeLink", "KeptFacts", "Limit", "Message", "MorningReport",
-    "OutcomeTold", "Override", "PlanDrill", "PlanVersion", "Proposal", "RecoveryCode", "RestOrder", "Review", "Role",
-    "RowReview",
-    "ScreeningResult", "SessionCount", "SessionDrill", "SessionLog", "SessionTemplate", "SignAnswer", "Sitting",
-    "Tryout", "User", "Visit", "VisitStep",
+    "Document", "DraftDrill", "Erasing", "Goal", "HomeCheck", "HomeLink", "KeptFacts", "Limit", "Message",
+    "MorningReport", "OutcomeTold", "Override", "PlanDrill", "PlanVersion", "Proposal", "RecoveryCode", "RestOrder",
+    "Review", "Role", "RowReview", "ScreeningResult", "SessionCount", "SessionDrill", "SessionLog", "SessionTemplate",
+    "SignAnswer", "Sitting", "Tryout", "User", "Visit", "VisitStep",
 ]  # fmt: skip

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import uuid
+
 from django.db.models import Q
 
 from easepath.clinic import models
@@ -27,6 +29,27 @@ def get_visit(user: models.User, pk: int) -> models.Visit:
         raise NotFoundError("no such visit in this clinic")
     require(user, "see-clients", visit.complaint.client.clinic)
     return visit
+
+
+def get_visit_of(complaint: models.Complaint, pk: int | None) -> models.Visit | None:
+    """A visit of a complaint that one may see; its latest where none is named, None before there is one."""
+    visits = complaint.visits.order_by("-number")
+    if pk is None:
+        return visits.first()
+    visit = visits.filter(pk=pk).first()
+    if visit is None:
+        raise NotFoundError("no such visit of this complaint")
+    return visit
+
+
+def get_document(user: models.User, pk: uuid.UUID) -> models.Document:
+    """A kept document of the user's clinic."""
+    mine = models.Document.objects.filter(complaint__client__clinic=user.clinic_id, complaint__client__erased_at=None)
+    document = mine.select_related("complaint__client__clinic", "kept_by").filter(pk=pk).first()
+    if document is None:
+        raise NotFoundError("no such document in this clinic")
+    require(user, "see-clients", document.complaint.client.clinic)
+    return document
 
 
 def get_link(visit: models.Visit, pk: int) -> models.HomeLink:

@@ -24,6 +24,8 @@ export const router = createRouter({
     },
     { path: '/person/:client(\\d+)', name: 'person', component: () => import('@/person/PersonPage.vue') },
     { path: '/course/:complaint(\\d+)', name: 'course', component: () => import('@/course/CoursePage.vue') },
+    { path: '/complaint/:complaint(\\d+)/write/:kind(note|letter|urgent|summary)', name: 'write', component: () => import('@/documents/DocumentPage.vue') },
+    { path: '/document/:document', name: 'document', component: () => import('@/documents/DocumentPage.vue') },
     { path: '/audit', name: 'audit', component: () => import('@/audit/AuditPage.vue') },
     { path: '/outbox', name: 'outbox', component: () => import('@/messages/OutboxPage.vue') },
     { path: '/account', name: 'account', component: () => import('@/account/AccountPage.vue') },

@@ -8,6 +8,7 @@ import ProblemNote from '@/ui/ProblemNote.vue'
 import RippleLine from '@/ui/RippleLine.vue'
 import { shortDate } from '@/ui/dates'
 import { withUnit } from '@/ui/units'
+import DocumentList from '@/documents/DocumentList.vue'
 import EndCare from './EndCare.vue'
 import { historyOf, nameOf, stateOf } from './words'
 
@@ -64,6 +65,7 @@ async function again(): Promise<void> {
     <details v-if="complaint.visits.length"><summary class="small">{{ complaint.visits.length === 1 ? 'its visit' : `its ${complaint.visits.length} visits` }}</summary>
       <ul><li v-for="one in complaint.visits" :key="one.id"><RouterLink :to="`/visit/${one.id}/story`">Visit {{ one.number }}, {{ shortDate(one.date) }}</RouterLink> <span class="small quiet">{{ one.closed ? 'closed' : 'open' }}</span></li></ul>
     </details>
+    <DocumentList :complaint="complaint" :may="session.may('write-document')" />
     <template v-if="session.may('end-care') && !archived">
       <button v-if="!complaint.closed" type="button" class="link" :aria-expanded="ending" @click="ending = !ending">End care</button>
       <button v-else type="button" class="link" @click="again">Take it up again</button>
@@ -83,7 +85,9 @@ h3 { font-size: 1.1rem; }
 .acts { display: flex; gap: 0.5rem; flex-wrap: wrap; }
 a.act { display: inline-grid; place-items: center; text-decoration: none; }
 summary { cursor: pointer; color: var(--river); min-height: 32px; display: list-item; }
-.foot { display: flex; justify-content: space-between; gap: 1rem; align-items: start; }
+.foot { display: flex; justify-content: space-between; gap: 0 1rem; align-items: start; flex-wrap: wrap; }
+.foot :deep(details) { flex: none; }
+.foot :deep(details[open]) { flex: 1 0 100%; }
 .link { border: 0; background: none; font: inherit; color: var(--river); text-decoration: underline; cursor: pointer; padding: 0; min-height: 32px; }
 ul { margin: 0; padding-left: 1.2rem; }
 </style>

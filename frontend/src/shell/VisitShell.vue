@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useSession } from '@/app/session'
 import { clinic, outcome, type Problem } from '@/api/client'
 import CannotRead from '@/ui/CannotRead.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
@@ -22,6 +23,7 @@ const KeyHelp = defineAsyncComponent(() => import('./KeyHelp.vue'))
 const { visit, frame, problem: unread, refresh } = useVisit()
 const router = useRouter()
 const route = useRoute()
+const session = useSession()
 const closing = ref(false)
 const helping = ref(false)
 const problem = ref<Problem | null>(null)
@@ -84,7 +86,8 @@ function walk(): void {
     <section v-else-if="closing && frame" ref="band" class="band" aria-label="Closing the visit">
       <p v-if="waiting.length"><strong>Still open, kept for next time:</strong> {{ waiting.map((s) => `${s.name}, ${s.words}`).join('; ') }}.</p>
       <p v-else><strong>Nothing is left open.</strong></p>
-      <span><button class="act next" @click="close">Close visit {{ frame.number }}</button> <button class="act plain" @click="closing = false">go on with it</button></span>
+      <span><button class="act next" @click="close">Close visit {{ frame.number }}</button> <button class="act plain" @click="closing = false">go on with it</button>
+        <RouterLink v-if="session.may('write-document')" class="small" :to="`/complaint/${frame.complaint}/write/note?visit=${frame.visit}`">Write the visit note first</RouterLink></span>
     </section>
     <ProblemNote :problem="problem" />
     <div v-if="frame?.fault" class="band fault" role="alert">

@@ -34,6 +34,8 @@ const said = computed(() => {
   const ids = new Set(raised.value.filter((flag) => flag.action === props.frame.outcome || !emergency.value).map((flag) => flag.id))
   return props.view.groups.filter((group) => ids.has(group.id)).flatMap((group) => group.questions).find((q) => q.value)?.word
 })
+/** a letter that only asks to talk it over is not an urgent one */
+const gravest = computed(() => (raised.value.some(({ action }) => action !== 'discuss') ? 'urgent' : 'letter'))
 const raised = computed(() => [...props.view.raised].sort((a, b) => Number(b.blocks) - Number(a.blocks)))
 
 async function clear(flag: string): Promise<void> {
@@ -59,6 +61,7 @@ async function clear(flag: string): Promise<void> {
     <p v-if="!blocked">{{ CONSEQUENCE[frame.outcome] }}</p>
     <p v-if="view.unanswered.includes('age')"><strong>The age is not known</strong>, and it decides what is asked: <RouterLink :to="`/visit/${frame.visit}/story`">tell the day of birth in Story</RouterLink>.</p>
     <p v-if="blocked"><strong>No home program until clearance is recorded.</strong> A sheet that is out rests on the phone and says to call.</p>
+    <p v-if="raised.length && session.may('write-document')"><RouterLink class="act letter" :to="`/complaint/${frame.complaint}/write/${gravest}?visit=${frame.visit}`">Write the letter to the doctor</RouterLink></p>
     <p v-if="said"><button type="button" class="act plain wrong" @click="emit('ask', said)">It was answered wrongly</button></p>
     <article v-for="flag in raised" :key="flag.id">
       <p v-if="!emergency || flag.action !== 'emergency'"><strong>{{ ACTS[flag.action] }}</strong></p>
@@ -96,6 +99,7 @@ article { display: grid; gap: 0.3rem; border-top: 1px solid currentColor; paddin
 form { display: grid; gap: 0.4rem; color: var(--ink); }
 label { display: grid; font-size: 0.9rem; }
 .acts { display: flex; gap: 0.4rem; }
+.letter { display: inline-grid; place-items: center; text-decoration: none; }
 .steps { margin: 0; padding-left: 1.3rem; font-weight: 600; display: grid; gap: 0.2rem; }
 .steps a { color: inherit; }
 .wrong { color: inherit; padding: 0; }
