@@ -151,7 +151,9 @@ LANGUAGE_CODE = "en-gb"
 TIME_ZONE = os.environ.get("EASEPATH_TIME_ZONE", "Europe/London")
 USE_TZ = True
 LOGGING = logging_settings(os.environ.get("EASEPATH_LOG", "INFO").upper())
-DATA_UPLOAD_MAX_MEMORY_SIZE = 256 * 1024
+BODY_MOST = 256 * 1024
+"""Bytes of a request; a file that is brought may be larger."""
+DATA_UPLOAD_MAX_MEMORY_SIZE = 24 * 1024 * 1024
 STATIC_URL = "/static/"
 STATIC_ROOT = VAR_DIR / "static"
 PICTURES = VAR_DIR / "pictures"

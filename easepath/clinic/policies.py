@@ -37,6 +37,8 @@ ALLOWED: Final[dict[str, frozenset[Role]]] = {
     "end-care": CLINICAL,
     "merge-clients": LEADS,
     "export-client": LEADS,
+    "import-record": LEADS,
+    "import-foreign": CLINICAL,
     "erase-client": LEADS,
     "read-audit": LEADS,
 }

@@ -54,18 +54,26 @@ def _refused(request: HttpRequest) -> HttpResponse | None:
     if not is_data(request):
         return None
     length = request.META.get("CONTENT_LENGTH") or "0"
-    if not length.isdecimal() or int(length) > settings.DATA_UPLOAD_MAX_MEMORY_SIZE:
+    if not length.isdecimal() or int(length) > _most(request):
         return _too_large(request)
     if (int(length) and request.content_type != JSON) or (request.content_type or "").startswith(FORMS):
         return problem(request, 415, "not-json", "this is not JSON", f"send {JSON}")
     return None
 
 
+def _most(request: HttpRequest) -> int:
+    """Bytes that a request may have: more where somebody who is signed in brings a file."""
+    brings = request.path.startswith(BRINGS) and settings.SESSION_COOKIE_NAME in request.COOKIES
+    return settings.DATA_UPLOAD_MAX_MEMORY_SIZE if brings else settings.BODY_MOST
+
+
 def _too_large(request: HttpRequest) -> HttpResponse:
-    most = settings.DATA_UPLOAD_MAX_MEMORY_SIZE // 1024
+    most = _most(request) // 1024
     return problem(request, 413, "too-large", "this is too much at once", f"send at most {most} kB")
 
 
+BRINGS = "/api/imports"
+"""Where files are brought."""
 BARE = {
     404: ("there is nothing here", "go back to the caseload"), 405: ("this is not done that way", "reload the page"),
     400: ("this could not be read", "reload the page and try again"),

@@ -13,42 +13,8 @@ from django.db import models as fields
 from django.template.loader import render_to_string
 
 from easepath.clinic import clock, models
+from easepath.clinic.record_rows import KEPT
 
-KEPT: Final[tuple[tuple[type[fields.Model], str], ...]] = (
-    (models.Client, "pk"),
-    (models.ClientFactor, "client"),
-    (models.Limit, "client"),
-    (models.Complaint, "client"),
-    (models.Answer, "complaint__client"),
-    (models.Clearance, "complaint__client"),
-    (models.Override, "complaint__client"),
-    (models.Visit, "complaint__client"),
-    (models.VisitStep, "visit__complaint__client"),
-    (models.KeptFacts, "complaint__client"),
-    (models.ScreeningResult, "visit__complaint__client"),
-    (models.Sitting, "client"),
-    (models.Goal, "complaint__client"),
-    (models.Tryout, "complaint__client"),
-    (models.DraftDrill, "visit__complaint__client"),
-    (models.PlanVersion, "complaint__client"),
-    (models.PlanDrill, "version__complaint__client"),
-    (models.HomeLink, "complaint__client"),
-    (models.SessionLog, "complaint__client"),
-    (models.SessionDrill, "session__complaint__client"),
-    (models.SessionCount, "session__complaint__client"),
-    (models.HomeCheck, "complaint__client"),
-    (models.RestOrder, "complaint__client"),
-    (models.SignAnswer, "complaint__client"),
-    (models.MorningReport, "session__complaint__client"),
-    (models.Review, "complaint__client"),
-    (models.Proposal, "review__complaint__client"),
-    (models.Document, "complaint__client"),
-    (models.OutcomeTold, "complaint__client"),
-    (models.Message, "complaint__client"),
-    (models.Dispatch, "complaint__client"),
-    (models.AuditEntry, "client"),
-)
-"""Every kind of row that belongs to a client, and how it finds the client."""
 NOT_THE_CLIENTS: Final = frozenset({"token_hash", "status", "status_on", "status_basis", "changes"})
 """Columns that are the server's own: a hash of a link, the worked-out line of the caseload."""
 MOST_READ: Final = 300

@@ -16,6 +16,7 @@ class Client(models.Model):
     `figure` is the body shown in the pictures; without one it is the clinic's.
     `consent_on` is the day the client agreed to a sheet by phone and to the reports being kept.
     `merged_into` is the person whom this row was found to be a second time.
+    `origin` tells the record of another clinic that it was taken in from.
     `revision` counts the changes of what belongs to the person, whichever complaint's page they were made on.
     """
 
@@ -59,11 +60,18 @@ class Client(models.Model):
     merged_into = models.ForeignKey(
         "self", on_delete=models.PROTECT, null=True, blank=True, editable=False, related_name="merged"
     )
+    origin = models.CharField(max_length=64, blank=True, editable=False)
     revision = models.PositiveIntegerField(default=0, editable=False)
     changed_by = models.ForeignKey(User, on_delete=models.PROTECT, null=True, editable=False, related_name="+")
 
     class Meta:
         ordering = ("last_name", "first_name")
+        constraints = (
+            models.UniqueConstraint(
+                fields=("clinic", "origin"), condition=~models.Q(origin="") & models.Q(erased_at=None),
+                name="one_record_of_an_origin",
+            ),
+        )  # fmt: skip
 
     def __str__(self) -> str:
         return f"{self.first_name} {self.last_name}"

@@ -66,6 +66,9 @@ KINDS: dict[str, type[models.Entry]] = {
     "stances": models.Stance,
     "figures": models.Figure,
     "outcomes": models.OutcomeScale,
+    "units": models.ExchangeUnit,
+    "public_codes": models.PublicCode,
+    "foreign_codes": models.ForeignCode,
 }
 
 

@@ -42,6 +42,7 @@ def known_ids(library: Library) -> dict[str, frozenset[str]]:
         "stance": frozenset(library.stances),
         "pattern": frozenset(library.patterns),
         "outcome": frozenset(library.outcomes),
+        "unit": frozenset(library.units),
         "rule": frozenset(library.rules),
         "response": frozenset(library.responses),
         "action": frozenset(library.actions),
@@ -201,6 +202,7 @@ def _measure(row: models.Entry) -> Iterator[Reference]:
     yield from _all("exposures", "exposure", row.exposures)
     yield from _all("exposures_other", "exposure", row.exposures_other)
     yield from _all("ask_if", "factor", row.ask_if)
+    yield "unit", "unit", row.unit
 
 
 def _finding(row: models.Entry) -> Iterator[Reference]:
@@ -243,6 +245,14 @@ def _figure(row: models.Entry) -> Iterator[Reference]:
     yield from _all("places", "stance", [place.stance for place in row.places.values() if place.stance])
 
 
+def _public_code(row: models.Entry) -> Iterator[Reference]:
+    yield "id", "measure", str(getattr(row, "id", ""))
+
+
+def _foreign_code(row: models.Entry) -> Iterator[Reference]:
+    yield "factor", "factor", str(getattr(row, "factor", ""))
+
+
 REFERENCES: dict[str, Callable[[models.Entry], Iterator[Reference]]] = {
     "drills": _drill,
     "coaching": _of_drill,
@@ -266,4 +276,6 @@ REFERENCES: dict[str, Callable[[models.Entry], Iterator[Reference]]] = {
     "stances": _stance,
     "figures": _figure,
     "set_ups": _set_up,
+    "public_codes": _public_code,
+    "foreign_codes": _foreign_code,
 }

@@ -38,6 +38,12 @@ async function takeAlong(kind: 'json' | 'csv' | 'pdf'): Promise<void> {
   if (found.ok) saveFile(found.data, `client-${props.person.client}.${kind === 'csv' ? 'zip' : kind}`)
 }
 
+async function takeBundle(): Promise<void> {
+  const found = await outcome(clinic.POST('/api/clients/{client}/bundle', { params: { path: path.value }, parseAs: 'blob' }))
+  problem.value = found.ok ? null : found.problem
+  if (found.ok) saveFile(found.data, `client-${props.person.client}.json`)
+}
+
 async function erase(): Promise<void> {
   const found = await outcome(clinic.POST('/api/clients/{client}/erase', { params: { path: path.value }, body: { name: typed.value } }))
   problem.value = found.ok ? null : found.problem
@@ -58,6 +64,7 @@ async function erase(): Promise<void> {
     <template v-if="session.may('export-client')">
       <p class="small">Everything kept of {{ person.first_name }}, as one file to take along:</p>
       <p class="acts"><button v-for="kind in (['pdf', 'csv', 'json'] as const)" :key="kind" type="button" class="act" @click="takeAlong(kind)">{{ { pdf: 'To read (PDF)', csv: 'Tables', json: 'All data' }[kind] }}</button></p>
+      <p class="small">For another clinic or system: <button type="button" class="link" @click="takeBundle">as a bundle (FHIR)</button></p>
     </template>
     <p v-if="session.may('read-audit')"><RouterLink :to="`/audit?client=${person.client}`">Who did what here</RouterLink></p>
     <p v-if="session.may('archive-client')"><button v-if="!person.archived" type="button" class="link" @click="archive(true)">Archive {{ person.first_name }}: closes every private link</button><button v-else type="button" class="act" @click="archive(false)">Bring {{ person.first_name }} back</button></p>

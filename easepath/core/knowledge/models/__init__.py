@@ -17,6 +17,7 @@ from easepath.core.knowledge.models.client_words import (
 )  # fmt: skip
 from easepath.core.knowledge.models.condition import Condition, Gates, PassCondition, Stage
 from easepath.core.knowledge.models.drill import Coaching, Dose, DoseRange, Drill, Mark
+from easepath.core.knowledge.models.exchange import ExchangeUnit, ForeignCode, PublicCode
 from easepath.core.knowledge.models.factor import (
     LIMIT,
     Effect,
@@ -71,10 +72,12 @@ __all__ = [
     "EffectTable",
     "Emergency",
     "Entry",
+    "ExchangeUnit",
     "Exposure",
     "Factor",
     "Figure",
     "Finding",
+    "ForeignCode",
     "Gates",
     "GearCare",
     "GlossaryWord",
@@ -90,6 +93,7 @@ __all__ = [
     "PatternWords",
     "Phrase",
     "Precaution",
+    "PublicCode",
     "QuestionGroup",
     "ReasonText",
     "RedFlag",

@@ -1,0 +1,76 @@
+"""In and out: a person or a clinic's day as a bundle, and a bundle that somebody brings, seen before it is kept."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from easepath.api.auth import staff
+from easepath.api.schemas.common import Problem
+from easepath.api.schemas.exchange import BundleIn, TakeInIn, TakenIn
+from easepath.api.views.exchange import ImportPreview, foreign_preview, record_preview
+from easepath.clinic.actions.restore_record import restore_record
+from easepath.clinic.actions.take_in_foreign import take_in_foreign
+from easepath.clinic.audit import record_event
+from easepath.clinic.policies import require
+from easepath.clinic.selectors.access import get_client
+from easepath.interchange.fhir.bundle import day_bundle, person_bundle
+from easepath.interchange.fhir.foreign import told_of
+from easepath.interchange.fhir.reading import own_record, resources_of, sender_of
+
+router = Router(tags=["exchange"])
+JSON = "application/fhir+json"
+
+
+@router.post("/clients/{client}/bundle", response={200: None, 404: Problem}, operation_id="export_bundle")
+def post_bundle(request: HttpRequest, client: int) -> HttpResponse:
+    """Everything of a client as a bundle (FHIR R4B) that another clinic reads."""
+    user = staff(request)
+    found = get_client(user, client)
+    require(user, "export-client", found.clinic)
+    data = person_bundle(found, user)
+    record_event("export-client", clinic=found.clinic, client=found, actor=user, details={"kind": "bundle"})
+    return _file(data, f"client-{found.pk}.json")
+
+
+@router.post("/days/{date}/bundle", response={200: None}, operation_id="export_day")
+def post_day(request: HttpRequest, date: dt.date) -> HttpResponse:
+    """What happened in the clinic on a day as a bundle (FHIR R4B)."""
+    user = staff(request)
+    assert user.clinic is not None
+    require(user, "export-client", user.clinic)
+    data = day_bundle(user.clinic, date, user)
+    record_event("export-day", clinic=user.clinic, client=None, actor=user, details={"date": str(date)})
+    return _file(data, f"day-{date}.json")
+
+
+@router.post("/imports/preview", response={200: ImportPreview, 422: Problem}, operation_id="preview_import")
+def post_preview(request: HttpRequest, payload: BundleIn) -> ImportPreview:
+    """What a bundle holds and what each part of it would become; nothing is kept."""
+    user = staff(request)
+    assert user.clinic is not None
+    require(user, "import-foreign", user.clinic)
+    resources = resources_of(payload.bundle)
+    tables = own_record(resources)
+    return foreign_preview(user, resources) if tables is None else record_preview(user, tables)
+
+
+@router.post("/imports", response={200: TakenIn, 422: Problem}, operation_id="take_in_bundle")
+def post_import(request: HttpRequest, payload: TakeInIn) -> TakenIn:
+    """Take in a record of our own whole, or what was chosen of a foreign bundle."""
+    user = staff(request)
+    assert user.clinic is not None
+    require(user, "import-foreign", user.clinic)
+    resources = resources_of(payload.bundle)
+    tables = own_record(resources)
+    if tables is not None:
+        return TakenIn(client=restore_record(user, tables, sender=sender_of(resources)).pk, visit=None)
+    visit = take_in_foreign(user, told_of(resources, set(payload.take), somebody_else=payload.somebody_else))
+    return TakenIn(client=visit.complaint.client_id, visit=visit.pk)
+
+
+def _file(data: str, name: str) -> HttpResponse:
+    head = {"Content-Disposition": f'attachment; filename="{name}"'}
+    return HttpResponse(data, content_type=JSON, headers=head)

@@ -1,0 +1,30 @@
+"""What somebody brings from another system."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from ninja import Schema
+from pydantic import Field
+
+from easepath.api.schemas.common import In
+
+
+class BundleIn(In):
+    """A bundle as it was brought (JSON)."""
+
+    bundle: dict[str, Any]
+
+
+class TakeInIn(BundleIn):
+    """The bundle with the lines that were chosen; `somebody_else` says that a client of that name is another person."""
+
+    take: Annotated[list[int], Field(max_length=5000)] = []
+    somebody_else: bool = False
+
+
+class TakenIn(Schema):
+    """Who was taken in, and the visit that was opened for somebody new."""
+
+    client: int
+    visit: int | None

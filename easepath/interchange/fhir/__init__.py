@@ -1,0 +1,1 @@
+"""The record in the words that other systems read (FHIR R4B), out and in; described in docs/exchange.md."""
