@@ -9,6 +9,8 @@ from typing import Annotated, Any, NamedTuple
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict
 
+from easepath.clinic.models.measuring import ELSEWHERE
+
 
 def _loaded(value: Any) -> Any:
     """A list or a mapping that the database hands on as text inside other data."""
@@ -144,6 +146,11 @@ class SittingRow(Row):
     trials: Readings
     state: str
     instrument: str
+
+    @property
+    def is_brought(self) -> bool:
+        """Whether another system told it: nobody here took it."""
+        return self.instrument == ELSEWHERE
 
 
 class GoalRow(Row):

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import csv
 import io
 import json
 import zipfile
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterator
 from typing import Any, Final
 
 from django.db import models as fields
@@ -14,6 +13,7 @@ from django.template.loader import render_to_string
 
 from easepath.clinic import clock, models
 from easepath.clinic.record_rows import KEPT
+from easepath.interchange.table import table_of
 
 NOT_THE_CLIENTS: Final = frozenset({"token_hash", "status", "status_on", "status_basis", "changes"})
 """Columns that are the server's own: a hash of a link, the worked-out line of the caseload."""
@@ -64,22 +64,6 @@ def _zip(tables: dict[str, list[dict[str, Any]]]) -> bytes:
         for name, rows in tables.items():
             archive.writestr(f"{name.replace(' ', '-')}.csv", table_of(rows, list(rows[0])))
     return packed.getvalue()
-
-
-def table_of(rows: Iterable[dict[str, Any]], columns: Sequence[str]) -> str:
-    """Rows as a table (CSV) that a spreadsheet runs nothing of."""
-    text = io.StringIO()
-    writer = csv.DictWriter(text, fieldnames=columns)
-    writer.writeheader()
-    writer.writerows({key: plain_cell(value) for key, value in row.items()} for row in rows)
-    return text.getvalue()
-
-
-def plain_cell(value: Any) -> Any:
-    """A value for a cell; a text that a spreadsheet would run as a formula gets a quote before it."""
-    if isinstance(value, list | dict):
-        return json.dumps(value, ensure_ascii=False)
-    return f"'{value}" if isinstance(value, str) and value[:1] in "=+-@\t\r" and value else value
 
 
 def _pdf(record: dict[str, Any], tables: dict[str, list[dict[str, Any]]]) -> bytes:

@@ -46,9 +46,9 @@ WHO = {
     **dict.fromkeys((
         "confirm_screening", "record_clearance", "save_plan", "save_choices", "override_verdict", "withdraw_override",
         "hand_over", "take_back", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
-        "confirm_gate_word", "archive_client", "end_care", "take_up_again", "keep_template", "put_template_away", "answer_signs", "order_rest", "end_rest", "review_row", "send_link", "draft_document", "keep_document", "preview_import", "take_in_bundle", "agree_reminders",
+        "confirm_gate_word", "archive_client", "end_care", "take_up_again", "keep_template", "put_template_away", "answer_signs", "order_rest", "end_rest", "review_row", "send_link", "draft_document", "keep_document", "preview_import", "take_in_bundle", "preview_list", "take_in_list", "agree_reminders",
     ), CLINICAL),
-    **dict.fromkeys(("export_client", "export_bundle", "export_day", "erase_client", "merge_clients", "read_audit", "export_audit"), LEAD),
+    **dict.fromkeys(("export_client", "export_bundle", "export_day", "export_list", "erase_client", "merge_clients", "read_audit", "export_audit"), LEAD),
     **dict.fromkeys(("who_am_i", "sign_in", "unlock_session", "sign_out", "read_picture", "read_motion"), OPEN),
 }  # fmt: skip
 ROLES = {STAFF: {"jo", "hanne", "ruth"}, CLINICAL: {"hanne", "ruth"}, LEAD: {"ruth"}}
@@ -93,7 +93,7 @@ def full_record(world: World) -> dict[str, Any]:
     template = keep_template(hanne, visit, "the groin in two weeks", own=False)
     return {
         "visit": visit.pk, "complaint": complaint.pk, "client": complaint.client_id, "version": version.pk, "number": version.number,
-        "template": template.pk, "document": note.pk, "form": "txt", "date": str(TODAY), "of": "note", "override": override.pk, "link": complaint.links.all()[0].pk, "rest": 1, "session": session.pk, "drill": "lunge-rock",
+        "template": template.pk, "document": note.pk, "form": "txt", "listed": "people", "date": str(TODAY), "of": "note", "override": override.pk, "link": complaint.links.all()[0].pk, "rest": 1, "session": session.pk, "drill": "lunge-rock",
         "shelf": "drills", "row": "lunge-rock", "condition": "adductor-strain",
         "kind": "json", "side": "left", "name": "x.svg", "tag": "x", "size": "small", "pose": "start",
     }  # fmt: skip
@@ -137,6 +137,7 @@ BODIES: dict[str, Any] = {
     "close_review": {"version": 2},
     "edit_client": {"first_name": "Nell", "last_name": "Quay", "revision": 0},
     "end_care": {"ended_as": "better"},
+    "preview_list": {"table": "first_name,last_name"}, "take_in_list": {"table": "first_name,last_name"},
     "preview_import": {"bundle": {"resourceType": "Bundle"}}, "take_in_bundle": {"bundle": {"resourceType": "Bundle"}},
     "keep_document": {"id": str(uuid.UUID(int=9)), "kind": "note", "passages": [{"heading": "Next", "text": "x"}]},
     "record_outcome": {"id": str(uuid.UUID(int=8)), "date": str(TODAY), "occasion": "course", "pain": 3},
@@ -207,9 +208,14 @@ def test_every_operation_is_refused_to_whoever_may_not(world: World, rows: dict[
             assert (status != 403) is allowed, (user.username, status)
             assert status < 500
             transaction.set_rollback(True)
-    reaches_rows = "{" in OPERATIONS[operation][1] and not {"drill", "tag", "shelf", "condition", "date"} & set(
-        _path_names(operation)
-    )
+    reaches_rows = "{" in OPERATIONS[operation][1] and not {
+        "drill",
+        "tag",
+        "shelf",
+        "condition",
+        "date",
+        "listed",
+    } & set(_path_names(operation))
     if reaches_rows:
         assert send(signed_in(stranger), operation, rows, BODIES.get(operation)).status_code in (404, 422)
     assert send(signed_in(outside), operation, rows, BODIES.get(operation)).status_code == 401

@@ -27,7 +27,8 @@ from easepath.clinic.facts.story import Story
 from easepath.clinic.models import AuditEntry, Client, PlanVersion, SessionLog
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload
-from easepath.interchange.client_export import FORMATS, KEPT, NOT_THE_CLIENTS, client_record, plain_cell
+from easepath.interchange.client_export import FORMATS, KEPT, NOT_THE_CLIENTS, client_record
+from easepath.interchange.table import plain_cell
 from tests.clinic.test_sessions_at_home import done
 from tests.clinic.test_walk import fresh
 from tests.conftest import TODAY, World

@@ -9,9 +9,11 @@ from typing import Any
 
 import pytest
 
-from easepath.clinic.actions.take_in_foreign import ELSEWHERE, take_in_foreign
+from easepath.clinic.actions.save_measure import Measuring, SittingEntry, save_measure
+from easepath.clinic.actions.take_in_foreign import take_in_foreign
 from easepath.clinic.errors import FieldError, NotAllowedError
 from easepath.clinic.models import Client, ClientFactor, Sitting
+from easepath.clinic.models.measuring import ELSEWHERE
 from easepath.clinic.repository import read_complaint
 from easepath.core.knowledge import shipped_library
 from easepath.interchange.fhir.foreign import foreign_lines, told_of
@@ -138,3 +140,14 @@ def test_every_unit_and_public_code_is_one_that_is_written_out() -> None:
     library = shipped_library()
     assert {row.unit for row in library.measures.values()} <= set(library.units)
     assert {row.system for row in library.public_codes.values()} == {"http://loinc.org"}
+
+
+def test_a_reading_that_was_brought_is_not_changed_by_measuring_here(world: World) -> None:
+    hanne = world.users["hanne"]
+    visit = take_in_foreign(hanne, told_of(resources_of(BUNDLE), set(range(13)), somebody_else=False))
+    save_measure(hanne, visit, 0, Measuring((SittingEntry("hip-ir", "left", (30.0,)),), (), ()))
+    found = Sitting.objects.filter(client=visit.complaint.client, measure="hip-ir").values_list("trials", "instrument")
+    assert sorted(found) == [([22.0], ELSEWHERE), ([30.0], "")]
+    save_measure(hanne, visit, 1, Measuring((), (), ()))
+    assert Sitting.objects.filter(client=visit.complaint.client).count() == 3
+    assert read_complaint(visit.complaint_id).assessment.screen.measured.rows["hip-ir", "left"].value == 22.0

@@ -9,7 +9,7 @@ from easepath.api.auth import staff
 from easepath.api.schemas.audit import AuditFilter, AuditPage
 from easepath.clinic.audit import record_event
 from easepath.clinic.selectors.audit import COLUMNS, audit_page, audit_rows
-from easepath.interchange.client_export import table_of
+from easepath.interchange.table import table_of
 
 router = Router(tags=["audit"])
 

@@ -9,8 +9,8 @@ from ninja import Router
 
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.exchange import BundleIn, TakeInIn, TakenIn
-from easepath.api.views.exchange import ImportPreview, foreign_preview, record_preview
+from easepath.api.schemas.exchange import BundleIn, TableIn, TakeInIn, TakenIn
+from easepath.api.views.exchange import BroughtOut, ImportPreview, brought_view, foreign_preview, record_preview
 from easepath.clinic.actions.restore_record import restore_record
 from easepath.clinic.actions.take_in_foreign import take_in_foreign
 from easepath.clinic.audit import record_event
@@ -19,6 +19,8 @@ from easepath.clinic.selectors.access import get_client
 from easepath.interchange.fhir.bundle import day_bundle, person_bundle
 from easepath.interchange.fhir.foreign import told_of
 from easepath.interchange.fhir.reading import own_record, resources_of, sender_of
+from easepath.interchange.lists_in import bring_table
+from easepath.interchange.lists_out import List, list_table
 
 router = Router(tags=["exchange"])
 JSON = "application/fhir+json"
@@ -74,3 +76,26 @@ def post_import(request: HttpRequest, payload: TakeInIn) -> TakenIn:
 def _file(data: str, name: str) -> HttpResponse:
     head = {"Content-Disposition": f'attachment; filename="{name}"'}
     return HttpResponse(data, content_type=JSON, headers=head)
+
+
+@router.post("/lists/{listed}", response={200: None}, operation_id="export_list")
+def post_list(request: HttpRequest, listed: List) -> HttpResponse:
+    """A list of the clinic as a table (CSV): its people, every reading, every session."""
+    user = staff(request)
+    assert user.clinic is not None
+    require(user, "export-client", user.clinic)
+    record_event("export-list", clinic=user.clinic, client=None, actor=user, details={"of": listed})
+    head = {"Content-Disposition": f'attachment; filename="{listed}.csv"'}
+    return HttpResponse(list_table(user.clinic, listed), content_type="text/csv; charset=utf-8", headers=head)
+
+
+@router.post("/imports/lists/{listed}/preview", response={200: BroughtOut, 422: Problem}, operation_id="preview_list")
+def post_list_preview(request: HttpRequest, listed: List, payload: TableIn) -> BroughtOut:
+    """What would become of every line of a table; nothing is kept."""
+    return brought_view(bring_table(staff(request), listed, payload.table, keep=False))
+
+
+@router.post("/imports/lists/{listed}", response={200: BroughtOut, 422: Problem}, operation_id="take_in_list")
+def post_brought_list(request: HttpRequest, listed: List, payload: TableIn) -> BroughtOut:
+    """Take in every line of a table that can be; the others are told with what is wrong."""
+    return brought_view(bring_table(staff(request), listed, payload.table, keep=True))

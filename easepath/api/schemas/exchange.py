@@ -28,3 +28,9 @@ class TakenIn(Schema):
 
     client: int
     visit: int | None
+
+
+class TableIn(In):
+    """A table as it was brought (CSV text)."""
+
+    table: Annotated[str, Field(max_length=4_000_000)]

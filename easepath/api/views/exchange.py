@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from typing import Literal
 
@@ -11,6 +12,7 @@ from easepath.clinic.record_rows import Tables
 from easepath.clinic.shown import View
 from easepath.interchange.fhir.codes import Resource
 from easepath.interchange.fhir.foreign import Becomes, foreign_lines, newcomer
+from easepath.interchange.lists_in import Brought, Outcome
 
 
 class ImportLine(View):
@@ -86,3 +88,28 @@ def _here(user: models.User, first: str, last: str) -> list[str]:
     assert user.clinic is not None
     found = like(user.clinic, first, last)
     return [f"{one}, born {one.birth_date or 'on a day not known'}" for one in found]
+
+
+class BroughtLine(View):
+    """A line of a brought table: new, here already, or with what is wrong with it."""
+
+    line: int
+    says: str
+    outcome: Outcome
+    why: str
+
+
+class BroughtOut(View):
+    """What became, or would become, of every line of a table."""
+
+    lines: list[BroughtLine]
+    new: int
+    here: int
+    faults: int
+
+
+def brought_view(told: Sequence[Brought]) -> BroughtOut:
+    """Every line, with how many were new, here, and faulty."""
+    count = Counter(one.outcome for one in told)
+    lines = [BroughtLine(line=one.line, says=one.says, outcome=one.outcome, why=one.why) for one in told]
+    return BroughtOut(lines=lines, new=count["new"], here=count["here"], faults=count["fault"])

@@ -57,7 +57,7 @@ class Measuring:
     @classmethod
     def of(cls, record: Record) -> Measuring:
         """The step as it stands in the rows."""
-        own = sorted((row for row in record.sittings if row.visit == record.visit.pk), key=lambda row: row.id)
+        own = sorted(_taken_here(record), key=lambda row: row.id)
         return cls(
             tuple(SittingEntry(r.measure, r.side, r.trials, r.state, r.instrument) for r in own),
             tuple(record.complaint.observed),
@@ -71,6 +71,11 @@ class Measuring:
             "observed": list(self.observed),
             "goals": [asdict(one) for one in self.goals],
         }
+
+
+def _taken_here(record: Record) -> list[SittingRow]:
+    """The sittings of this visit; what another system told with it is no part of the step."""
+    return [row for row in record.sittings if row.visit == record.visit.pk and not row.is_brought]
 
 
 def save_measure(actor: models.User, visit: models.Visit, revision: int, measuring: Measuring) -> Saved:
@@ -110,7 +115,7 @@ def _measured(record: Record, before: Measuring, measuring: Measuring) -> Record
     """The record with what was measured in this visit, not written yet."""
     visit, complaint = record.visit, copy(record.complaint)
     complaint.observed = list(measuring.observed)
-    kept = {(row.measure, row.side, row.state): row for row in record.sittings if row.visit == visit.pk}
+    kept = {(row.measure, row.side, row.state): row for row in _taken_here(record)}
     changed = set(measuring.sittings) - set(before.sittings)
     own = (
         SittingRow(
@@ -120,7 +125,7 @@ def _measured(record: Record, before: Measuring, measuring: Measuring) -> Record
         )
         for number, one in enumerate(measuring.sittings)
     )  # fmt: skip
-    others = (row for row in record.sittings if row.visit != visit.pk)
+    others = (row for row in record.sittings if row.visit != visit.pk or row.is_brought)
     goals = tuple(GoalRow(id=n, **asdict(goal)) for n, goal in enumerate(measuring.goals))
     sittings = tuple(sorted((*others, *own), key=attrgetter("date", "id")))
     return replace(record, complaint=complaint, sittings=sittings, goals=goals)
@@ -187,7 +192,7 @@ def _refuse_tests(record: Record, before: Measuring, measuring: Measuring) -> No
 
 
 def _save_sittings(actor: models.User, record: Record, entries: tuple[SittingEntry, ...]) -> None:
-    present = {(row.measure, row.side, row.state): row for row in record.sittings if row.visit == record.visit.pk}
+    present = {(row.measure, row.side, row.state): row for row in _taken_here(record)}
     wanted = {(one.measure, one.side, one.state): one for one in entries}
     gone = [row.id for key, row in present.items() if key not in wanted]
     if gone:

@@ -13,21 +13,21 @@ from easepath.clinic import clock, models
 from easepath.clinic.acting import note
 from easepath.clinic.actions.open_client import Newcomer, open_client
 from easepath.clinic.errors import FieldError
+from easepath.clinic.models.measuring import ELSEWHERE
 from easepath.clinic.policies import require
 
-ELSEWHERE: Final = "told by another system"
-"""The instrument of a reading that nobody here took: it is not held against one that was taken here."""
 LONGEST: Final = {"words": 300, "medicine": 300, "noted": 400}
 
 
 @dataclass(frozen=True)
 class ForeignReading:
-    """A reading in the measure's own unit."""
+    """The trials of a reading in the measure's own unit."""
 
     measure: str
     side: str
     date: dt.date
-    value: float
+    trials: tuple[float, ...]
+    state: str = "cold"
 
 
 @dataclass(frozen=True)
@@ -66,17 +66,24 @@ def take_in_foreign(actor: models.User, told: Told) -> models.Visit:
                 client=complaint.client, factor=factor, side=side, to_confirm=True, recorded_by=actor,
                 recorded_at=clock.now(),
             )  # fmt: skip
-        for one in _one_of_each(told.readings):
-            models.Sitting.objects.create(
-                client=complaint.client, visit=visit, measure=one.measure, side=one.side, date=one.date,
-                trials=[one.value], instrument=ELSEWHERE, entered_by=actor, entered_at=clock.now(),
-            )  # fmt: skip
+        keep_brought(actor, visit, told.readings)
         details = {"factors": [factor for factor, _ in told.factors], "readings": len(told.readings)}
         note(actor, complaint, "import-foreign", details)
     return visit
 
 
-def _one_of_each(readings: Sequence[ForeignReading]) -> list[ForeignReading]:
-    """The latest reading of each measure and side: a visit has one sitting of each."""
-    latest = {(one.measure, one.side): one for one in sorted(readings, key=lambda one: one.date)}
-    return list(latest.values())
+def keep_brought(actor: models.User, visit: models.Visit, readings: Sequence[ForeignReading]) -> int:
+    """Store readings that were taken elsewhere, the last of each measure, side and day; returns how many were new."""
+    latest = {(one.measure, one.side, one.state, one.date): one for one in readings}
+    client = visit.complaint.client
+    rows = [
+        models.Sitting(
+            client=client, visit=visit, measure=one.measure, side=one.side, date=one.date, trials=[*one.trials],
+            state=one.state, instrument=ELSEWHERE, entered_by=actor, entered_at=clock.now(),
+        )
+        for one in latest.values()
+    ]  # fmt: skip
+    here = set(client.sittings.values_list("measure", "side", "state", "date"))
+    new = [row for row in rows if (row.measure, row.side, row.state, row.date) not in here]
+    models.Sitting.objects.bulk_create(new)
+    return len(new)

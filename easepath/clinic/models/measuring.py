@@ -9,12 +9,14 @@ from easepath.clinic.models.complaints import Complaint
 from easepath.clinic.models.people import User
 from easepath.clinic.models.visits import Visit
 
+ELSEWHERE = "told by another system"
+"""The instrument of a reading that nobody here took: it is not held against one taken here, nor changed by a visit."""
 STATES = [("cold", "before the drills"), ("after-drills", "after the drills")]
 
 
 class Sitting(models.Model):
     """One sitting of one measure on one side: every trial in the measure's unit. It belongs to the body, not to one
-    complaint, so that every complaint of the client reads it.
+    complaint, so that every complaint of the client reads it. One that was brought hangs on the visit it came with.
     """
 
     client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="sittings")
@@ -31,8 +33,15 @@ class Sitting(models.Model):
     class Meta:
         ordering = ("date", "pk")
         constraints = (
-            models.UniqueConstraint(fields=("visit", "measure", "side", "state"), name="one_sitting_per_visit"),
-        )
+            models.UniqueConstraint(
+                fields=("visit", "measure", "side", "state"), condition=~models.Q(instrument=ELSEWHERE),
+                name="one_sitting_per_visit",
+            ),
+            models.UniqueConstraint(
+                fields=("visit", "measure", "side", "state", "date"), condition=models.Q(instrument=ELSEWHERE),
+                name="one_brought_sitting_per_day",
+            ),
+        )  # fmt: skip
 
     def __str__(self) -> str:
         return f"{self.measure} {self.side} {self.date}"

@@ -163,7 +163,7 @@ def _reading(n: int, one: Resource, measure: str, value: Resource) -> Line:
         why = f"it is outside {row.valid[0]:g} to {row.valid[1]:g}"
     if why or date is None:
         return Line(n, "Observation", says, "nothing", why=why)
-    reading = ForeignReading(measure, side if row.both_sides else "", date, amount)
+    reading = ForeignReading(measure, side if row.both_sides else "", date, (amount,))
     return Line(n, "Observation", says, "reading", name=row.name, side=side, date=date, readings=(reading,))
 
 

@@ -10,6 +10,7 @@ import PageBar from '@/ui/PageBar.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { saveFile } from '@/ui/saveFile'
 import ImportLines from './ImportLines.vue'
+import ListsPanel from './ListsPanel.vue'
 
 /** In and out: a file from another system is seen line by line before anything is kept; a day of the clinic is taken away. */
 const session = useSession()
@@ -104,6 +105,7 @@ async function takeDay(): Promise<void> {
           <p class="acts"><button type="button" class="act next" :disabled="!mayTake || busy" @click="takeIn">{{ whole ? `Take ${preview.name} in` : `Take ${preview.name} in with ${taken} of these` }}</button><button type="button" class="act plain" @click="drop">not now</button></p>
         </template>
       </section>
+      <ListsPanel />
       <section v-if="session.may('export-client')" aria-label="Take a day along">
         <h2>Take a day along</h2>
         <p class="quiet">Whoever was seen, measured, given a plan or told a session on that day, as a bundle. A whole person is taken along on the person page.</p>
