@@ -22,6 +22,7 @@ PAGES = (
     "account",
     "audit",
     "outbox",
+    "exchange",
     "nowhere",
 )
 SIZES = {"a laptop": (1280, 800), "a tablet": (820, 1180), "zoomed to 200 %": (640, 400), "a wide screen": (1920, 1080)}
@@ -36,8 +37,9 @@ def test_every_view_is_whole(sign_in: SignIn, live: World, page: Page, live_serv
     page.set_viewport_size({"width": width, "height": height})
     steps = [f"visit/{visit}/{step}" for step in STEPS]
     wrong: dict[str, list[str]] = {}
-    course = f"course/{live.complaints['Marta'].pk}"
-    for address in (*PAGES, course, f"person/{person}", f"sheet/{version}", *steps):
+    complaint = live.complaints["Marta"].pk
+    of_complaint = (f"course/{complaint}", f"complaint/{complaint}/write/letter")
+    for address in (*PAGES, *of_complaint, f"person/{person}", f"sheet/{version}", *steps):
         page.goto(f"{live_server.url}/{address}")
         expect(page.get_by_role("heading", level=1).first).to_be_visible()
         wrong[address] = faults(page)
