@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from collections import defaultdict
 from collections.abc import Iterator
-from typing import Final, Literal, get_args
+from typing import Any, Final, Literal, get_args
 
 from easepath.clinic import models
 from easepath.clinic.facts.home import effective_sessions, is_stopped, stopped_at
@@ -24,7 +24,11 @@ ENDED: Final = dict(models.complaints.ENDINGS)
 
 
 class Moment(View):
-    """One thing that happened; `version` is the number in the database of the sheet it shows, `visit` of its visit."""
+    """One thing that happened.
+
+    `version` is the number in the database of the sheet it shows, `visit` of its
+    visit, `kept` of the facts that the rules read for it.
+    """
 
     date: str
     kind: Kind
@@ -33,6 +37,7 @@ class Moment(View):
     by: str = ""
     version: int | None = None
     visit: int | None = None
+    kept: int | None = None
 
 
 def moments_of(record: Record) -> list[Moment]:
@@ -40,8 +45,8 @@ def moments_of(record: Record) -> list[Moment]:
     order = get_args(Kind)
     found = [
         *_visits(record), *_screens(record), *_measured(record), *_tried(record), *_versions(record),
-        *_decisions(record), *_cleared(record), *_overridden(record), *_sessions(record), *_rests(record),
-        *_answered(record), *_ended(record),
+        *_decisions(record), *_gates(record), *_cleared(record), *_overridden(record), *_sessions(record),
+        *_rests(record), *_answered(record), *_ended(record),
     ]  # fmt: skip
     by_kind = sorted(found, key=lambda one: order.index(one.kind))
     return sorted(by_kind, key=lambda one: one.date, reverse=True)
@@ -64,17 +69,27 @@ def _visits(record: Record) -> Iterator[Moment]:
 
 def _screens(record: Record) -> Iterator[Moment]:
     """The last the screen told in each visit."""
-    rows = models.ScreeningResult.objects.filter(visit__complaint=record.complaint.pk).order_by("pk")
+    found = models.ScreeningResult.objects.filter(visit__complaint=record.complaint.pk).order_by("pk")
+    rows = found.select_related("facts")
     last = {row.visit_id: row for row in rows}
-    flags = shipped_library().red_flags
     for row in last.values():
-        lines = [" or ".join(flags[one["id"]].items.values()) for one in row.flags if one["id"] in flags]
+        lines = [flag_words(one["id"], row.facts.facts if row.facts else {}) for one in row.flags]
         lines += [f"{row.unanswered} questions open"] if row.unanswered else []
         words = OUTCOME_WORDS[one_of(OUTCOMES, row.outcome)]
         yield Moment(
             date=f"{row.computed_at:%Y-%m-%d}", kind="found", title=f"Screen: {words}, irritability {row.irritability}",
-            lines=tuple(lines), visit=row.visit_id,
+            lines=tuple(lines), visit=row.visit_id, kept=row.facts_id,
         )  # fmt: skip
+
+
+def flag_words(identifier: str, facts: dict[str, Any]) -> str:
+    """What of a red flag was answered yes in kept facts; all it asks where something else raised it."""
+    row = shipped_library().red_flags.get(identifier)
+    if row is None:
+        return identifier.replace("-", " ")
+    answers = facts.get("complaint", {}).get("answers", {})
+    said = [words for item, words in row.items.items() if answers.get(item)]
+    return " and ".join(said) if said else " or ".join(row.items.values())
 
 
 def _measured(record: Record) -> Iterator[Moment]:
@@ -112,6 +127,7 @@ def _versions(record: Record) -> Iterator[Moment]:
         yield Moment(
             date=str(version.start), kind="given", title=f"Version {version.number} handed over{stage}{back}",
             lines=tuple(lines), by=version.handed_over_by.name, version=version.pk,
+            kept=version.facts_id,
         )  # fmt: skip
 
 
@@ -125,8 +141,23 @@ def _decisions(record: Record) -> Iterator[Moment]:
         reason = f" ({row.decision_reason})" if row.decision_reason else ""
         by = row.decided_by.name if row.decided_by else ""
         days[f"{row.decided_at:%Y-%m-%d}", by].append(f"{what}{row.detail}: {DECIDED[row.decision]}{reason}")
+    of_day = models.KeptFacts.objects.filter(complaint=record.complaint.pk, of="review").order_by("pk")
+    kept = {f"{row.kept_at:%Y-%m-%d}": row.pk for row in of_day.only("kept_at")}
     for (date, by), lines in days.items():
-        yield Moment(date=date, kind="given", title="Decided", lines=tuple(lines), by=by)
+        yield Moment(date=date, kind="given", title="Decided", lines=tuple(lines), by=by, kept=kept.get(date))
+
+
+def _gates(record: Record) -> Iterator[Moment]:
+    """What a gate asks for, as a clinician saw it or took it back."""
+    client, pk = record.complaint.client_id, record.complaint.pk
+    found = models.AuditEntry.objects.filter(client=client, action="confirm-gate-word").order_by("number")
+    for row in found.select_related("values", "actor"):
+        told = row.details or {}
+        if told.get("complaint") == pk:
+            seen = told["word"] in told["new"]
+            title = "Seen, as the gate asks" if seen else "No longer seen, as the gate asks"
+            by = row.actor.name if row.actor else ""
+            yield Moment(date=f"{row.at:%Y-%m-%d}", kind="found", title=title, lines=(told["word"],), by=by)
 
 
 def _cleared(record: Record) -> Iterator[Moment]:
@@ -136,9 +167,17 @@ def _cleared(record: Record) -> Iterator[Moment]:
 
 
 def _overridden(record: Record) -> Iterator[Moment]:
-    for row in record.overrides:
-        title = f"Allowed by hand: {_named(row.drill, row.side)}"
-        yield Moment(date=f"{row.recorded_at:%Y-%m-%d}", kind="given", title=title, lines=(row.reason,), by=row.by)
+    """Verdicts overridden, and overrides that were taken back."""
+    for row in models.Override.objects.filter(complaint=record.complaint.pk).select_related("recorded_by"):
+        what = _named(row.drill, row.side)
+        yield Moment(
+            date=f"{row.recorded_at:%Y-%m-%d}", kind="given", title=f"Allowed by hand: {what}", lines=(row.reason,),
+            by=row.recorded_by.name,
+        )  # fmt: skip
+        if row.withdrawn_at is not None:
+            yield Moment(
+                date=f"{row.withdrawn_at:%Y-%m-%d}", kind="given", title=f"No longer allowed by hand: {what}",
+            )  # fmt: skip
 
 
 def _sessions(record: Record) -> Iterator[Moment]:

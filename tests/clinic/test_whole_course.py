@@ -8,9 +8,11 @@ from typing import Any
 import pytest
 from django.test import Client
 
+from easepath.api.views.kept import kept_view
 from easepath.api.views.whole_course import whole_course
 from easepath.clinic import clock
 from easepath.clinic.actions.answer_signs import answer_signs
+from easepath.clinic.actions.confirm_gate_word import confirm_gate_word
 from easepath.clinic.actions.end_care import end_care
 from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.record_session import record_session
@@ -19,7 +21,7 @@ from easepath.clinic.actions.save_draft import save_draft
 from easepath.clinic.actions.session_bounds import DrillDone
 from easepath.clinic.facts.draft import Ticked
 from easepath.clinic.facts.minutes import seconds_by_day
-from easepath.clinic.models import AuditEntry, Complaint
+from easepath.clinic.models import AuditEntry, Complaint, KeptFacts, Override
 from easepath.clinic.moments import Moment, moments_of
 from easepath.clinic.repository import read_complaint
 from tests.clinic.test_walk import done, fresh
@@ -118,3 +120,53 @@ def test_whoever_looks_leaves_a_trace_and_another_clinic_sees_nothing(world: Wor
     assert client.get(f"/api/complaints/{complaint.pk}/course").json()["client_name"] == "Marta Lind"
     assert AuditEntry.objects.filter(action="open-record", actor=jo, client=complaint.client_id).count() == 1
     assert client.get("/api/complaints/99999/course").status_code == 404
+
+
+def kept_moments(world: World, name: str = "Marta") -> dict[str, int]:
+    return {one.title: one.kept for one in moments(fresh(world, name)) if one.kept is not None}
+
+
+def test_a_decision_opens_as_it_stood_under_the_rules_of_its_day(world: World) -> None:
+    found = kept_moments(world, "Piet")
+    title, number = found.popitem()
+    kept = kept_view(KeptFacts.objects.get(pk=number))
+    assert title == "Screen: held, irritability moderate"
+    assert kept.then is not None
+    assert (kept.then.outcome, kept.then.flags, kept.same_rules) == (
+        "held",
+        ("pain at night that no position eases",),
+        True,
+    )
+    assert (kept.now.outcome, kept.now.irritability, kept.now.fault) == ("held", "moderate", "")
+    facts = {one.name: one.value for one in kept.facts}
+    assert facts["answered yes"] == "night unrelieved"
+    assert facts["age"] == "57"
+    handed = kept_view(KeptFacts.objects.get(pk=kept_moments(world)["Version 1 handed over, stage 2"]))
+    assert "Rocking in a deep step" not in str(handed.then)
+    assert handed.of == "the hand-over"
+
+
+def test_what_the_rules_of_today_cannot_read_any_more_is_said(world: World, unsealed: None) -> None:
+    row = KeptFacts.objects.get(pk=kept_moments(world)["Version 1 handed over, stage 2"])
+    row.facts, row.knowledge_version = {**row.facts, "shoe": 43}, "older"
+    kept = kept_view(row)
+    assert (kept.same_rules, kept.now.fault) == (False, "these facts do not fit the rules of today")
+    row.facts = {**row.facts, "complaint": {"condition": "no-such"}}
+    del row.facts["shoe"]
+    assert "no-such" in kept_view(row).now.fault
+
+
+def test_an_override_and_a_gate_are_told_with_what_took_them_back(world: World) -> None:
+    hanne, visit = world.users["hanne"], world.visit("Marta")
+    override = Override.objects.create(
+        complaint=fresh(world, "Marta"), drill="lunge-rock", side="left", was="modify", reason="seen walking",
+        recorded_by=hanne, recorded_at=visit.opened_at, withdrawn_at=visit.opened_at,
+    )  # fmt: skip
+    gates = read_complaint(visit.complaint_id).assessment.library.gates["adductor-strain"]
+    word = next(iter(gates.confirm_words))
+    confirm_gate_word(hanne, visit, word, confirmed=True)
+    confirm_gate_word(hanne, visit, word, confirmed=False)
+    told = titles(fresh(world, "Marta"))
+    drill = read_complaint(visit.complaint_id).assessment.library.title(override.drill)
+    assert {f"Allowed by hand: {drill}, left", f"No longer allowed by hand: {drill}, left"} <= set(told)
+    assert {"Seen, as the gate asks", "No longer seen, as the gate asks"} <= set(told)

@@ -8,10 +8,12 @@ from ninja import Router
 from easepath.api.auth import staff
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.outcomes import OutcomeAskedIn, outcome_given
+from easepath.api.views.kept import KeptOut, kept_view
 from easepath.api.views.outcomes import OutcomesOut, outcomes_view
 from easepath.api.views.whole_course import WholeCourse, whole_course
 from easepath.clinic.actions.note_looks import note_opening
 from easepath.clinic.actions.record_outcome import record_outcome
+from easepath.clinic.errors import NotFoundError
 from easepath.clinic.repository import read_complaint
 from easepath.clinic.selectors.access import get_complaint
 
@@ -35,3 +37,12 @@ def post_outcome(request: HttpRequest, complaint: int, payload: OutcomeAskedIn) 
     found = get_complaint(staff(request), complaint)
     record_outcome(staff(request), found, outcome_given(payload, payload.occasion))
     return outcomes_view(read_complaint(found.pk))
+
+
+@router.get("/complaints/{complaint}/kept/{kept}", response={200: KeptOut, 404: Problem}, operation_id="read_kept")
+def read_kept(request: HttpRequest, complaint: int, kept: int) -> KeptOut:
+    """A decision as it stood: the facts of its day, what the rules told then, and what today's tell of them."""
+    found = get_complaint(staff(request), complaint).kept_facts.filter(pk=kept).first()
+    if found is None:
+        raise NotFoundError("nothing was kept under this number for this complaint")
+    return kept_view(found)

@@ -12,6 +12,7 @@ import { readable, shortDate } from '@/ui/dates'
 import PageBar from '@/ui/PageBar.vue'
 import WaitingLines from '@/ui/WaitingLines.vue'
 import { byDay, KINDS } from './moments'
+import KeptDrawer from './KeptDrawer.vue'
 import OutcomePanel from './OutcomePanel.vue'
 
 /** One complaint from its beginning to today: what is drawn over time, the weeks, and everything that happened, by the day. */
@@ -24,6 +25,7 @@ const { data, error, refetch } = useQuery({
   queryFn: async () => unwrap(await outcome(clinic.GET('/api/complaints/{complaint}/course', { params: { path: { complaint: complaint.value } } }))),
 })
 const kind = ref<Schemas['Moment']['kind'] | 'all'>('all')
+const kept = ref<number | null>(null)
 const days = computed(() => byDay(data.value?.moments ?? [], kind.value))
 const count = (of: Schemas['Moment']['kind']): number => (data.value?.moments ?? []).filter((one) => one.kind === of).length
 const drawn = computed(() => !!data.value && (data.value.sessions.length > 0 || data.value.course.ranges.length > 0))
@@ -56,7 +58,8 @@ const print = (): void => window.print()
                 <li v-for="(one, n) in day.moments" :key="n" class="moment" :class="one.kind">
                   <p><strong>{{ readable(one.title) }}</strong><span v-if="one.by" class="small quiet"> · {{ one.by }}</span>
                     <RouterLink v-if="one.version" class="small go" :to="`/sheet/${one.version}`">its sheet</RouterLink>
-                    <RouterLink v-else-if="one.visit" class="small go" :to="`/visit/${one.visit}/story`">open it</RouterLink></p>
+                    <RouterLink v-else-if="one.visit" class="small go" :to="`/visit/${one.visit}/story`">open it</RouterLink>
+                    <button v-if="one.kept" type="button" class="link small" @click="kept = one.kept">as it stood</button></p>
                   <p v-for="line in one.lines" :key="line" class="small">{{ readable(line) }}</p>
                 </li>
               </ul>
@@ -74,7 +77,8 @@ const print = (): void => window.print()
         </section>
       </div>
     </main>
-    <main v-else><CannotRead v-if="error" :problem="problemOf(error)" @again="refetch()" /><WaitingLines v-else what="the course" :rows="8" /></main>
+    <KeptDrawer v-if="data" :complaint="data.complaint" :kept="kept" @close="kept = null" />
+    <main v-if="!data"><CannotRead v-if="error" :problem="problemOf(error)" @again="refetch()" /><WaitingLines v-else what="the course" :rows="8" /></main>
   </div>
 </template>
 
@@ -88,6 +92,7 @@ main { max-width: 1500px; margin: 0 auto; padding: 1rem 1.75rem 3rem; display: g
 .days > li { display: grid; grid-template-columns: 7rem minmax(0, 1fr); gap: 1rem; border-top: 1px solid var(--line); padding: 0.5rem 0; break-inside: avoid; }
 .date { font-weight: 600; }
 .go { margin-left: 0.5rem; }
+.link { border: 0; background: none; font: inherit; font-size: 0.9rem; color: var(--river); text-decoration: underline; cursor: pointer; padding: 0; margin-left: 0.5rem; }
 .moment { border-left: 3px solid var(--line-strong); padding: 0 0 0.3rem 0.8rem; margin-bottom: 0.3rem; overflow-wrap: anywhere; }
 .moment.given { border-left-color: var(--river); }
 .moment.home { border-left-style: dotted; border-left-color: var(--ink); }
@@ -97,5 +102,5 @@ thead th { font-size: 0.86rem; color: var(--ink-2); }
 td { font-variant-numeric: tabular-nums; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
 @media (max-width: 1000px) { .two { grid-template-columns: minmax(0, 1fr); } main { padding: 1rem; } }
-@media print { .act, .head :deep(.ant-segmented) { display: none; } main { padding: 0; } }
+@media print { .act, .link, .head :deep(.ant-segmented) { display: none; } main { padding: 0; } }
 </style>

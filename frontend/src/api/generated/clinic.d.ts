@@ -350,6 +350,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/complaints/{complaint}/kept/{kept}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Kept
+         * @description A decision as it stood: the facts of its day, what the rules told then, and what today's tell of them.
+         */
+        get: operations["read_kept"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/complaints/{complaint}/outcomes": {
         parameters: {
             query?: never;
@@ -3749,6 +3769,38 @@ export interface components {
             own: boolean;
         };
         /**
+         * KeptFact
+         * @description One fact as a person reads it.
+         */
+        KeptFact: {
+            /** Name */
+            name: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * KeptOut
+         * @description A decision as it stood; `then` is None where the rules' answer of that day was not kept with it.
+         *
+         *     `same_rules` says whether knowledge and rules are today's.
+         */
+        KeptOut: {
+            /** Code Version */
+            code_version: string;
+            /** Date */
+            date: string;
+            /** Facts */
+            facts: components["schemas"]["KeptFact"][];
+            /** Knowledge Version */
+            knowledge_version: string;
+            now: components["schemas"]["RulesTold"];
+            /** Of */
+            of: string;
+            /** Same Rules */
+            same_rules: boolean;
+            then: components["schemas"]["RulesTold"] | null;
+        };
+        /**
          * KnownClient
          * @description A client of the clinic who may be the one that is taken in, with the latest visit.
          */
@@ -4117,7 +4169,10 @@ export interface components {
         };
         /**
          * Moment
-         * @description One thing that happened; `version` is the number in the database of the sheet it shows, `visit` of its visit.
+         * @description One thing that happened.
+         *
+         *     `version` is the number in the database of the sheet it shows, `visit` of its
+         *     visit, `kept` of the facts that the rules read for it.
          */
         Moment: {
             /**
@@ -4127,6 +4182,8 @@ export interface components {
             by: string;
             /** Date */
             date: string;
+            /** Kept */
+            kept?: number | null;
             /**
              * Kind
              * @enum {string}
@@ -5652,6 +5709,27 @@ export interface components {
             source: string;
             /** Version */
             version: string;
+        };
+        /**
+         * RulesTold
+         * @description What the rules tell of facts; `fault` says why they cannot.
+         */
+        RulesTold: {
+            /**
+             * Fault
+             * @default
+             */
+            fault: string;
+            /** Flags */
+            flags: string[];
+            /** Irritability */
+            irritability: string;
+            /** Outcome */
+            outcome: string;
+            /** Refused */
+            refused: number | null;
+            /** Unanswered */
+            unanswered: number | null;
         };
         /**
          * SamePerson
@@ -9354,6 +9432,101 @@ export interface operations {
             };
             /** @description Unsupported Media Type */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                complaint: number;
+                kept: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
                 headers: {
                     [name: string]: unknown;
                 };
