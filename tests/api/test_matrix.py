@@ -37,7 +37,7 @@ WHO = {
         "read_caseload", "known_clients", "read_visit", "read_story", "read_screening", "read_measure", "read_plan",
         "read_lengths", "read_templates", "try_template", "try_plan_beside", "read_others", "read_by_hand", "read_elsewhere", "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
         "suggest_conditions", "read_options", "read_drills", "read_drill", "read_row_review", "read_conditions",
-        "read_condition", "read_reach", "read_course", "record_outcome", "read_kept", "read_document", "take_document", "read_outbox", "write_message", "read_messages", "send_again", "agree_visit",
+        "read_condition", "read_reach", "read_course", "record_outcome", "read_kept", "read_person_course", "read_document", "take_document", "read_outbox", "write_message", "read_messages", "send_again", "agree_visit",
         "take_in_client", "read_person", "edit_client", "open_visit", "close_visit", "open_complaint", "save_story", "save_screening", "save_measure",
         "save_pressure", "stream_inclinometer", "read_trace",
         "save_tryouts", "enter_session", "enter_morning", "lock_session", "change_password", "begin_second_factor",

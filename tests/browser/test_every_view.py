@@ -39,7 +39,7 @@ def test_every_view_is_whole(sign_in: SignIn, live: World, page: Page, live_serv
     wrong: dict[str, list[str]] = {}
     complaint = live.complaints["Marta"].pk
     of_complaint = (f"course/{complaint}", f"complaint/{complaint}/write/letter")
-    for address in (*PAGES, *of_complaint, f"person/{person}", f"sheet/{version}", *steps):
+    for address in (*PAGES, *of_complaint, f"person/{person}", f"person/{person}/course", f"sheet/{version}", *steps):
         page.goto(f"{live_server.url}/{address}")
         expect(page.get_by_role("heading", level=1).first).to_be_visible()
         wrong[address] = faults(page)

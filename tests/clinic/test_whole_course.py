@@ -9,12 +9,13 @@ import pytest
 from django.test import Client
 
 from easepath.api.views.kept import kept_view
-from easepath.api.views.whole_course import whole_course
+from easepath.api.views.whole_course import person_course, whole_course
 from easepath.clinic import clock
 from easepath.clinic.actions.answer_signs import answer_signs
 from easepath.clinic.actions.confirm_gate_word import confirm_gate_word
 from easepath.clinic.actions.end_care import end_care
 from easepath.clinic.actions.hand_over import hand_over
+from easepath.clinic.actions.open_complaint import open_complaint
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.rest_orders import order_rest
 from easepath.clinic.actions.save_draft import save_draft
@@ -170,3 +171,23 @@ def test_an_override_and_a_gate_are_told_with_what_took_them_back(world: World) 
     drill = read_complaint(visit.complaint_id).assessment.library.title(override.drill)
     assert {f"Allowed by hand: {drill}, left", f"No longer allowed by hand: {drill}, left"} <= set(told)
     assert {"Seen, as the gate asks", "No longer seen, as the gate asks"} <= set(told)
+
+
+def test_a_person_has_one_course_of_every_complaint(world: World) -> None:
+    client = fresh(world, "Marta").client
+    visit = open_complaint(world.users["hanne"], client)
+    found = person_course(client)
+    assert [one.name for one in found.complaints] == ["Groin (adductor) strain", "Not named yet"]
+    assert found.moments[0].complaint == visit.complaint_id
+    dates = [one.moment.date for one in found.moments]
+    assert dates == sorted(dates, reverse=True)
+    assert len(found.moments) == sum(len(moments(one)) for one in client.complaints.all())
+
+
+def test_a_complaint_that_cannot_be_read_hides_no_other(world: World) -> None:
+    client = fresh(world, "Marta").client
+    open_complaint(world.users["hanne"], client)
+    Complaint.objects.filter(pk=fresh(world, "Marta").pk).update(condition="no-such")
+    told = [one.moment.title for one in person_course(client).moments]
+    assert any(title.startswith("Its facts cannot be read") for title in told)
+    assert "Visit 1, open" in told

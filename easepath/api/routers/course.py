@@ -10,12 +10,12 @@ from easepath.api.schemas.common import Problem
 from easepath.api.schemas.outcomes import OutcomeAskedIn, outcome_given
 from easepath.api.views.kept import KeptOut, kept_view
 from easepath.api.views.outcomes import OutcomesOut, outcomes_view
-from easepath.api.views.whole_course import WholeCourse, whole_course
+from easepath.api.views.whole_course import PersonCourse, WholeCourse, person_course, whole_course
 from easepath.clinic.actions.note_looks import note_opening
 from easepath.clinic.actions.record_outcome import record_outcome
 from easepath.clinic.errors import NotFoundError
 from easepath.clinic.repository import read_complaint
-from easepath.clinic.selectors.access import get_complaint
+from easepath.clinic.selectors.access import get_client, get_complaint
 
 router = Router(tags=["course"])
 
@@ -26,6 +26,15 @@ def read_course(request: HttpRequest, complaint: int) -> WholeCourse:
     found = get_complaint(staff(request), complaint)
     note_opening(staff(request), found)
     return whole_course(read_complaint(found.pk))
+
+
+@router.get("/clients/{client}/course", response={200: PersonCourse, 404: Problem}, operation_id="read_person_course")
+def read_person_course(request: HttpRequest, client: int) -> PersonCourse:
+    """Everything that happened to a person, whichever complaint it was about."""
+    found = get_client(staff(request), client)
+    for complaint in found.complaints.select_related("client__clinic")[:1]:
+        note_opening(staff(request), complaint)
+    return person_course(found)
 
 
 @router.post(

@@ -86,8 +86,8 @@ def _now(facts: dict[str, Any]) -> RulesTold:
         refused = sum(verdict is Verdict.EXCLUDE for verdict in drill_verdicts(screen).values())
         return RulesTold(
             outcome=OUTCOME_WORDS[screen.outcome], irritability=screen.irritability.level,
-            flags=tuple(flag_words(flag.id, facts) for flag in screen.flags.raised), unanswered=len(screen.flags.unanswered),
-            refused=refused,
+            flags=tuple(flag_words(flag.id, facts) for flag in screen.flags.raised), refused=refused,
+            unanswered=len(screen.flags.unanswered),
         )  # fmt: skip
     except (CaseError, UnknownIdError, ValidationError) as fault:
         why = "these facts do not fit the rules of today" if isinstance(fault, ValidationError) else str(fault)

@@ -7,10 +7,13 @@ import datetime as dt
 from easepath.api.views.course import CourseOut, Days, course_view
 from easepath.api.views.home import SessionOut, session_lines
 from easepath.api.views.outcomes import OutcomesOut, outcomes_view
+from easepath.clinic import models
 from easepath.clinic.facts.minutes import seconds_by_day
 from easepath.clinic.moments import Moment, moments_of
-from easepath.clinic.repository import Record
+from easepath.clinic.repository import Record, read_records
 from easepath.clinic.shown import View
+from easepath.core.errors import CaseError, UnknownIdError
+from easepath.core.knowledge import shipped_library
 
 WEEK = dt.timedelta(days=7)
 
@@ -68,3 +71,59 @@ def _weeks(record: Record) -> list[WeekDone]:
         weeks.append(WeekDone(first=str(start), last=str(last), sessions=len(within), minutes=minutes))
         start += WEEK
     return weeks[::-1]
+
+
+class OneCourse(View):
+    """A complaint of a person among the others."""
+
+    complaint: int
+    name: str
+    side: str
+    ended: bool
+
+
+class MomentOf(View):
+    """A moment with the complaint it belongs to."""
+
+    complaint: int
+    name: str
+    moment: Moment
+
+
+class PersonCourse(View):
+    """Everything that happened to a person, whichever complaint it was about."""
+
+    client: int
+    client_name: str
+    complaints: list[OneCourse]
+    moments: list[MomentOf]
+
+
+def person_course(client: models.Client) -> PersonCourse:
+    """The moments of every complaint of a person, the newest first."""
+    records = list(read_records(models.Complaint.objects.filter(client=client).order_by("pk")))
+    named = [(record, shipped_library().conditions.get(record.complaint.condition)) for record in records]
+    names = {record.complaint.pk: found.name if found else "Not named yet" for record, found in named}
+    moments = [
+        MomentOf(complaint=record.complaint.pk, name=names[record.complaint.pk], moment=one)
+        for record in records for one in _readable(record)
+    ]  # fmt: skip
+    return PersonCourse(
+        client=client.pk, client_name=str(client),
+        moments=sorted(moments, key=lambda one: one.moment.date, reverse=True),
+        complaints=[
+            OneCourse(
+                complaint=one.complaint.pk, name=names[one.complaint.pk], side=one.complaint.side,
+                ended=one.complaint.closed_at is not None,
+            )
+            for one in records
+        ],
+    )  # fmt: skip
+
+
+def _readable(record: Record) -> list[Moment]:
+    try:
+        return moments_of(record)
+    except (CaseError, UnknownIdError) as fault:
+        why = f"Its facts cannot be read: {fault}"
+        return [Moment(date=str(record.today), kind="found", title=why)]

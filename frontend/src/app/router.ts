@@ -23,6 +23,7 @@ export const router = createRouter({
       ],
     },
     { path: '/person/:client(\\d+)', name: 'person', component: () => import('@/person/PersonPage.vue') },
+    { path: '/person/:client(\\d+)/course', name: 'person-course', component: () => import('@/course/PersonCoursePage.vue') },
     { path: '/course/:complaint(\\d+)', name: 'course', component: () => import('@/course/CoursePage.vue') },
     { path: '/complaint/:complaint(\\d+)/write/:kind(note|letter|urgent|summary)', name: 'write', component: () => import('@/documents/DocumentPage.vue') },
     { path: '/document/:document', name: 'document', component: () => import('@/documents/DocumentPage.vue') },

@@ -8,11 +8,12 @@ import { nameOf } from '@/person/words'
 import { problemOf, unwrap } from '@/shell/useVisit'
 import CourseChart from '@/steps/respond/CourseChart.vue'
 import CannotRead from '@/ui/CannotRead.vue'
-import { readable, shortDate } from '@/ui/dates'
+import { shortDate } from '@/ui/dates'
 import PageBar from '@/ui/PageBar.vue'
 import WaitingLines from '@/ui/WaitingLines.vue'
 import { byDay, KINDS } from './moments'
 import KeptDrawer from './KeptDrawer.vue'
+import MomentDays from './MomentDays.vue'
 import OutcomePanel from './OutcomePanel.vue'
 
 /** One complaint from its beginning to today: what is drawn over time, the weeks, and everything that happened, by the day. */
@@ -26,7 +27,7 @@ const { data, error, refetch } = useQuery({
 })
 const kind = ref<Schemas['Moment']['kind'] | 'all'>('all')
 const kept = ref<number | null>(null)
-const days = computed(() => byDay(data.value?.moments ?? [], kind.value))
+const days = computed(() => byDay((data.value?.moments ?? []).map((moment) => ({ moment, complaint: complaint.value })), kind.value))
 const count = (of: Schemas['Moment']['kind']): number => (data.value?.moments ?? []).filter((one) => one.kind === of).length
 const drawn = computed(() => !!data.value && (data.value.sessions.length > 0 || data.value.course.ranges.length > 0))
 const told = (outcomes: Schemas['OutcomesOut']) => data.value && queries.setQueryData(key.value, { ...data.value, outcomes })
@@ -51,20 +52,7 @@ const print = (): void => window.print()
             <h2>What happened</h2>
             <Segmented role="radiogroup" aria-label="what is shown" :value="kind" :options="[{ value: 'all', label: `all ${data.moments.length}` }, ...KINDS.map((one) => ({ value: one.value, label: `${one.text} ${count(one.value)}` }))]" @change="kind = $event as typeof kind" />
           </div>
-          <ol v-if="days.length" class="days" role="list">
-            <li v-for="day in days" :key="day.date">
-              <p class="date">{{ shortDate(day.date) }}</p>
-              <ul role="list">
-                <li v-for="(one, n) in day.moments" :key="n" class="moment" :class="one.kind">
-                  <p><strong>{{ readable(one.title) }}</strong><span v-if="one.by" class="small quiet"> · {{ one.by }}</span>
-                    <RouterLink v-if="one.version" class="small go" :to="`/sheet/${one.version}`">its sheet</RouterLink>
-                    <RouterLink v-else-if="one.visit" class="small go" :to="`/visit/${one.visit}/story`">open it</RouterLink>
-                    <button v-if="one.kept" type="button" class="link small" @click="kept = one.kept">as it stood</button></p>
-                  <p v-for="line in one.lines" :key="line" class="small">{{ readable(line) }}</p>
-                </li>
-              </ul>
-            </li>
-          </ol>
+          <MomentDays v-if="days.length" :days="days" @kept="(one) => (kept = one.kept)" />
           <p v-else class="empty quiet">Nothing of this kind has happened.</p>
         </section>
         <section v-if="data.weeks.length" aria-label="Weeks">
@@ -88,19 +76,11 @@ main { max-width: 1500px; margin: 0 auto; padding: 1rem 1.75rem 3rem; display: g
 .right { margin-left: auto; }
 .head :deep(.ant-segmented) { background: var(--paper-deep); }
 .two { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 2.4rem; align-items: start; }
-.days, .days ul { list-style: none; margin: 0; padding: 0; }
-.days > li { display: grid; grid-template-columns: 7rem minmax(0, 1fr); gap: 1rem; border-top: 1px solid var(--line); padding: 0.5rem 0; break-inside: avoid; }
-.date { font-weight: 600; }
-.go { margin-left: 0.5rem; }
-.link { border: 0; background: none; font: inherit; font-size: 0.9rem; color: var(--river); text-decoration: underline; cursor: pointer; padding: 0; margin-left: 0.5rem; }
-.moment { border-left: 3px solid var(--line-strong); padding: 0 0 0.3rem 0.8rem; margin-bottom: 0.3rem; overflow-wrap: anywhere; }
-.moment.given { border-left-color: var(--river); }
-.moment.home { border-left-style: dotted; border-left-color: var(--ink); }
 table { border-collapse: collapse; width: 100%; }
 th, td { text-align: left; font-weight: 400; padding: 0.25rem 0.5rem 0.25rem 0; border-bottom: 1px solid var(--line); }
 thead th { font-size: 0.86rem; color: var(--ink-2); }
 td { font-variant-numeric: tabular-nums; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
 @media (max-width: 1000px) { .two { grid-template-columns: minmax(0, 1fr); } main { padding: 1rem; } }
-@media print { .act, .link, .head :deep(.ant-segmented) { display: none; } main { padding: 0; } }
+@media print { .act, .head :deep(.ant-segmented) { display: none; } main { padding: 0; } }
 </style>

@@ -48,6 +48,7 @@ async function another(): Promise<void> {
         <PersonForm :key="`${person.client} ${person.revision}`" :person="person" :today="session.me?.today ?? ''" :may="session.may('edit-client') && !person.archived" @saved="show" @again="refetch()" />
         <section aria-label="Complaints">
           <h2>Complaints</h2>
+          <p v-if="person.complaints.length > 1" class="small"><RouterLink :to="`/person/${person.client}/course`">Everything that happened, of all of them</RouterLink></p>
           <ComplaintCard v-for="one in person.complaints" :key="one.id" :complaint="one" :first-name="person.first_name" :archived="person.archived" @changed="show" />
           <p v-if="!person.complaints.length" class="quiet">Nothing here: everything of this record was moved to another of the same person.</p>
           <button v-if="person.complaints.length && !person.archived && session.may('enter-story')" type="button" class="act" @click="another">Another complaint</button>

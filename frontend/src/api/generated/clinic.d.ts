@@ -170,6 +170,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{client}/course": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Person Course
+         * @description Everything that happened to a person, whichever complaint it was about.
+         */
+        get: operations["read_person_course"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clients/{client}/erase": {
         parameters: {
             query?: never;
@@ -4202,6 +4222,17 @@ export interface components {
             visit?: number | null;
         };
         /**
+         * MomentOf
+         * @description A moment with the complaint it belongs to.
+         */
+        MomentOf: {
+            /** Complaint */
+            complaint: number;
+            moment: components["schemas"]["Moment"];
+            /** Name */
+            name: string;
+        };
+        /**
          * MorningIn
          * @description The morning after a session.
          */
@@ -4387,6 +4418,20 @@ export interface components {
             visit_at: string | null;
             /** Visit On */
             visit_on: string | null;
+        };
+        /**
+         * OneCourse
+         * @description A complaint of a person among the others.
+         */
+        OneCourse: {
+            /** Complaint */
+            complaint: number;
+            /** Ended */
+            ended: boolean;
+            /** Name */
+            name: string;
+            /** Side */
+            side: string;
         };
         /**
          * OpenMorning
@@ -4769,6 +4814,20 @@ export interface components {
             unwanted: string[];
             /** Words */
             words: string;
+        };
+        /**
+         * PersonCourse
+         * @description Everything that happened to a person, whichever complaint it was about.
+         */
+        PersonCourse: {
+            /** Client */
+            client: number;
+            /** Client Name */
+            client_name: string;
+            /** Complaints */
+            complaints: components["schemas"]["OneCourse"][];
+            /** Moments */
+            moments: components["schemas"]["MomentOf"][];
         };
         /**
          * PersonIn
@@ -8379,6 +8438,100 @@ export interface operations {
             };
             /** @description Unsupported Media Type */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_person_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonCourse"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
                 headers: {
                     [name: string]: unknown;
                 };
