@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { Input, Segmented } from 'ant-design-vue'
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { clinic, outcome, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
 import { unwrap } from '@/shell/useVisit'
 import { draftsWaiting } from '@/ui/draftOwner'
+import PrintList from '@/ui/PrintList.vue'
 import PickOne from '@/ui/PickOne.vue'
 import RippleLine from '@/ui/RippleLine.vue'
 import WaitingLines from '@/ui/WaitingLines.vue'
@@ -68,6 +69,11 @@ function leave(): void {
 
 const STEPS: Record<Schemas['CaseLine']['kind'], string> = { unreadable: 'story', steady: 'story', stop: 'screening', held: 'screening', answer: 'screening', plan: 'plan', look: 'adjust', ask: 'respond', 'step-up': 'adjust' }
 
+/** on paper stands everybody who was found */
+const everybodyOnPaper = (): void => { most.value = found.value.length }
+onMounted(() => addEventListener('beforeprint', everybodyOnPaper))
+onBeforeUnmount(() => removeEventListener('beforeprint', everybodyOnPaper))
+
 async function open(line: Schemas['CaseLine']): Promise<void> {
   const found = await outcome(clinic.POST('/api/complaints/{complaint}/visits', { params: { path: { complaint: line.complaint } } }))
   if (found.ok) await router.push(`/visit/${found.data.visit}/${line.wrote && line.kind !== 'stop' ? 'respond' : STEPS[line.kind]}`)
@@ -85,6 +91,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
       <RouterLink v-if="session.may('read-audit')" class="to-library" to="/audit">Who did what</RouterLink>
       <Input v-model:value="search" class="find" type="search" allow-clear placeholder="name, trade or complaint" aria-label="Find by name, trade or complaint" />
       <span class="right small">
+        <PrintList />
         <RouterLink to="/account">{{ session.me?.name }}, {{ session.me?.role }}</RouterLink>
         <button class="act plain" @click="leave">Sign out</button>
       </span>
@@ -141,4 +148,5 @@ main { max-width: 1800px; margin: 0 auto; padding: 1rem 1.75rem; display: grid; 
 .foot span { display: inline-flex; align-items: center; gap: 0.3rem; }
 .leaving { display: flex; gap: 0.6rem; align-items: center; flex-wrap: wrap; margin: 0.8rem 1.4rem; }
 @media (max-width: 900px) { main { padding: 1rem; } header { padding: 0.3rem 1rem; flex-wrap: wrap; } .find { width: 100%; order: 9; } }
+@media print { .to-library, .find, .right, .whose, .filters { display: none; } main { padding: 0.5rem 0; } }
 </style>

@@ -31,7 +31,6 @@ const days = computed(() => byDay((data.value?.moments ?? []).map((moment) => ({
 const count = (of: Schemas['Moment']['kind']): number => (data.value?.moments ?? []).filter((one) => one.kind === of).length
 const drawn = computed(() => !!data.value && (data.value.sessions.length > 0 || data.value.course.ranges.length > 0))
 const told = (outcomes: Schemas['OutcomesOut']) => data.value && queries.setQueryData(key.value, { ...data.value, outcomes })
-const print = (): void => window.print()
 </script>
 
 <template>
@@ -41,7 +40,6 @@ const print = (): void => window.print()
       <div class="head">
         <h1>{{ nameOf(data) }}</h1>
         <span class="quiet">{{ data.client_name }}<template v-if="data.since">, since {{ shortDate(data.since) }}</template><template v-if="data.goal">, wants to “{{ data.goal }}”</template></span>
-        <button type="button" class="act right" @click="print">Print it</button>
       </div>
       <CourseChart v-if="drawn" :course="data.course" :sessions="data.sessions" :today="data.today" />
       <p v-else class="empty quiet">Nothing is measured yet and no session was told; what happened so far stands below.</p>
@@ -73,7 +71,6 @@ const print = (): void => window.print()
 <style scoped>
 main { max-width: 1500px; margin: 0 auto; padding: 1rem 1.75rem 3rem; display: grid; grid-template-columns: minmax(0, 1fr); gap: 1rem; }
 .head { display: flex; gap: 1rem; align-items: baseline; flex-wrap: wrap; }
-.right { margin-left: auto; }
 .head :deep(.ant-segmented) { background: var(--paper-deep); }
 .two { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 2.4rem; align-items: start; }
 table { border-collapse: collapse; width: 100%; }

@@ -24,14 +24,13 @@ const chosen = ref(0)
 const kept = ref<{ complaint: number; kept: number } | null>(null)
 const days = computed(() => byDay((data.value?.moments ?? []).filter((one) => !chosen.value || one.complaint === chosen.value), 'all'))
 const options = computed(() => [{ value: 0, label: 'all complaints' }, ...(data.value?.complaints ?? []).map((one) => ({ value: one.complaint, label: nameOf(one) }))])
-const print = (): void => window.print()
 </script>
 
 <template>
   <div>
     <PageBar><span v-if="data">/ <RouterLink :to="`/person/${data.client}`">{{ data.client_name }}</RouterLink> / <strong>the course</strong></span></PageBar>
     <main v-if="data">
-      <div class="head"><h1>{{ data.client_name }}, the whole course</h1><button type="button" class="act right" @click="print">Print it</button></div>
+      <div class="head"><h1>{{ data.client_name }}, the whole course</h1></div>
       <Segmented v-if="data.complaints.length > 1" class="which" role="radiogroup" aria-label="which complaint" :value="chosen" :options="options" @change="chosen = Number($event)" />
       <p class="small"><RouterLink v-for="one in data.complaints" :key="one.complaint" class="one" :to="`/course/${one.complaint}`">{{ nameOf(one) }}, drawn</RouterLink></p>
       <MomentDays v-if="days.length" :days="days" @kept="(one) => (kept = one)" />
@@ -45,7 +44,6 @@ const print = (): void => window.print()
 <style scoped>
 main { max-width: 1100px; margin: 0 auto; padding: 1rem 1.75rem 3rem; display: grid; grid-template-columns: minmax(0, 1fr); gap: 0.8rem; }
 .head { display: flex; gap: 1rem; align-items: baseline; flex-wrap: wrap; }
-.right { margin-left: auto; }
 .which { background: var(--paper-deep); justify-self: start; max-width: 100%; overflow-x: auto; }
 .one { margin-right: 1rem; }
 .empty { border: 1px dashed var(--line-strong); padding: 1rem; border-radius: 4px; }
