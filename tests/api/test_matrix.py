@@ -48,7 +48,7 @@ WHO = {
         "hand_over", "take_back", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
         "confirm_gate_word", "archive_client", "end_care", "take_up_again", "keep_template", "put_template_away", "answer_signs", "order_rest", "end_rest", "review_row", "send_link", "draft_document", "keep_document", "preview_import", "take_in_bundle", "preview_list", "take_in_list", "agree_reminders",
     ), CLINICAL),
-    **dict.fromkeys(("export_client", "export_bundle", "export_day", "export_list", "erase_client", "merge_clients", "read_audit", "export_audit"), LEAD),
+    **dict.fromkeys(("export_client", "export_bundle", "export_day", "export_list", "export_case", "erase_client", "merge_clients", "read_audit", "export_audit"), LEAD),
     **dict.fromkeys(("who_am_i", "sign_in", "unlock_session", "sign_out", "read_picture", "read_motion"), OPEN),
 }  # fmt: skip
 ROLES = {STAFF: {"jo", "hanne", "ruth"}, CLINICAL: {"hanne", "ruth"}, LEAD: {"ruth"}}

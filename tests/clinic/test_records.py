@@ -10,6 +10,7 @@ import zipfile
 from typing import Any
 
 import pytest
+import yaml
 from django.apps import apps
 from django.core.management import CommandError, call_command
 from django.db import IntegrityError, connection
@@ -25,8 +26,13 @@ from easepath.clinic.audit import check_chain
 from easepath.clinic.errors import DeadLinkError, FieldError, NotAllowedError, NotFoundError
 from easepath.clinic.facts.story import Story
 from easepath.clinic.models import AuditEntry, Client, PlanVersion, SessionLog
+from easepath.clinic.repository import read_complaint
 from easepath.clinic.selectors.access import get_visit
 from easepath.clinic.selectors.caseload import caseload
+from easepath.core.assessment import Assessment
+from easepath.core.case import parse_case
+from easepath.core.case_text import case_text
+from easepath.core.knowledge import shipped_library
 from easepath.interchange.client_export import FORMATS, KEPT, NOT_THE_CLIENTS, client_record
 from easepath.interchange.table import plain_cell
 from tests.clinic.test_sessions_at_home import done
@@ -208,3 +214,15 @@ def test_records_over_http(world: World, marta: Client, client: Browser) -> None
     assert client.post(f"{path}/erase", {"name": "x"}, JSON).status_code == 422
     assert client.post(f"{path}/erase", {"name": "Marta Lind"}, JSON).json()["erased"] is True
     assert client.post(f"{path}/export/json", {}, JSON).status_code == 404
+
+
+@pytest.mark.parametrize("name", ["Marta", "Tom", "Ines", "Piet"])
+def test_a_complaint_goes_out_as_a_case_that_names_nobody(world: World, name: str) -> None:
+    record = read_complaint(fresh(world, name).pk)
+    text = case_text(record.facts, "one")
+    again = Assessment(shipped_library(), parse_case(shipped_library(), yaml.safe_load(text)).situation)
+    assert again.screen.outcome == record.assessment.screen.outcome
+    assert [one.kind for one in again.review.drills] == [one.kind for one in record.assessment.review.drills]
+    client = record.complaint.client
+    told = (client.first_name, client.last_name, client.trade, record.complaint.words, str(record.today))
+    assert not [word for word in told if word in text]

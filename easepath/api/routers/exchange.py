@@ -15,7 +15,9 @@ from easepath.clinic.actions.restore_record import restore_record
 from easepath.clinic.actions.take_in_foreign import take_in_foreign
 from easepath.clinic.audit import record_event
 from easepath.clinic.policies import require
-from easepath.clinic.selectors.access import get_client
+from easepath.clinic.repository import read_complaint
+from easepath.clinic.selectors.access import get_client, get_complaint
+from easepath.core.case_text import case_text
 from easepath.interchange.fhir.bundle import day_bundle, person_bundle
 from easepath.interchange.fhir.foreign import told_of
 from easepath.interchange.fhir.reading import own_record, resources_of, sender_of
@@ -35,6 +37,21 @@ def post_bundle(request: HttpRequest, client: int) -> HttpResponse:
     data = person_bundle(found, user)
     record_event("export-client", clinic=found.clinic, client=found, actor=user, details={"kind": "bundle"})
     return _file(data, f"client-{found.pk}.json")
+
+
+@router.post("/complaints/{complaint}/case", response={200: None, 404: Problem}, operation_id="export_case")
+def post_case(request: HttpRequest, complaint: int) -> HttpResponse:
+    """A complaint as a case file of the core (YAML) that names nobody."""
+    user = staff(request)
+    found = get_complaint(user, complaint)
+    require(user, "export-client", found.client.clinic)
+    record_event(
+        "export-case", clinic=found.client.clinic, client=found.client, actor=user, details={"complaint": complaint}
+    )
+    name = f"{found.condition or 'complaint'}-case"
+    head = {"Content-Disposition": f'attachment; filename="{name}.yaml"'}
+    text = case_text(read_complaint(found.pk).facts, name)
+    return HttpResponse(text, content_type="application/yaml; charset=utf-8", headers=head)
 
 
 @router.post("/days/{date}/bundle", response={200: None}, operation_id="export_day")

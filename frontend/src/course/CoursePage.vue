@@ -3,13 +3,16 @@ import { Segmented } from 'ant-design-vue'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { clinic, outcome, type Schemas } from '@/api/client'
+import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
+import { useSession } from '@/app/session'
 import { nameOf } from '@/person/words'
 import { problemOf, unwrap } from '@/shell/useVisit'
 import CourseChart from '@/steps/respond/CourseChart.vue'
 import CannotRead from '@/ui/CannotRead.vue'
 import { shortDate } from '@/ui/dates'
 import PageBar from '@/ui/PageBar.vue'
+import ProblemNote from '@/ui/ProblemNote.vue'
+import { saveFile } from '@/ui/saveFile'
 import WaitingLines from '@/ui/WaitingLines.vue'
 import { byDay, KINDS } from './moments'
 import KeptDrawer from './KeptDrawer.vue'
@@ -30,6 +33,14 @@ const kept = ref<number | null>(null)
 const days = computed(() => byDay((data.value?.moments ?? []).map((moment) => ({ moment, complaint: complaint.value })), kind.value))
 const count = (of: Schemas['Moment']['kind']): number => (data.value?.moments ?? []).filter((one) => one.kind === of).length
 const drawn = computed(() => !!data.value && (data.value.sessions.length > 0 || data.value.course.ranges.length > 0))
+const session = useSession()
+const problem = ref<Problem | null>(null)
+
+async function takeCase(): Promise<void> {
+  const found = await outcome(clinic.POST('/api/complaints/{complaint}/case', { params: { path: { complaint: complaint.value } }, parseAs: 'blob' }))
+  problem.value = found.ok ? null : found.problem
+  if (found.ok) saveFile(found.data, 'case.yaml')
+}
 const told = (outcomes: Schemas['OutcomesOut']) => data.value && queries.setQueryData(key.value, { ...data.value, outcomes })
 </script>
 
@@ -40,7 +51,9 @@ const told = (outcomes: Schemas['OutcomesOut']) => data.value && queries.setQuer
       <div class="head">
         <h1>{{ nameOf(data) }}</h1>
         <span class="quiet">{{ data.client_name }}<template v-if="data.since">, since {{ shortDate(data.since) }}</template><template v-if="data.goal">, wants to “{{ data.goal }}”</template></span>
+        <button v-if="session.may('export-client')" type="button" class="act plain small case" @click="takeCase">As a case that names nobody</button>
       </div>
+      <ProblemNote :problem="problem" />
       <CourseChart v-if="drawn" :course="data.course" :sessions="data.sessions" :today="data.today" />
       <p v-else class="empty quiet">Nothing is measured yet and no session was told; what happened so far stands below.</p>
       <OutcomePanel :outcomes="data.outcomes" :complaint="data.complaint" :today="data.today" :ended="data.ended" @told="told" />
@@ -71,6 +84,7 @@ const told = (outcomes: Schemas['OutcomesOut']) => data.value && queries.setQuer
 <style scoped>
 main { max-width: 1500px; margin: 0 auto; padding: 1rem 1.75rem 3rem; display: grid; grid-template-columns: minmax(0, 1fr); gap: 1rem; }
 .head { display: flex; gap: 1rem; align-items: baseline; flex-wrap: wrap; }
+.case { margin-left: auto; }
 .head :deep(.ant-segmented) { background: var(--paper-deep); }
 .two { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 2.4rem; align-items: start; }
 table { border-collapse: collapse; width: 100%; }
