@@ -8,6 +8,7 @@ from typing import Any, Final
 
 import yaml
 
+from easepath.core.assessment import Assessment
 from easepath.core.case import COMPUTED_KEYS, OWN_CHOICES
 from easepath.core.facts import Situation
 
@@ -23,16 +24,25 @@ DROPPED: Final = frozenset({*OWN_CHOICES, "names"})
 """Choices that bind one client alone, and a drill's directions in somebody's words."""
 
 
-def case_text(situation: Situation, name: str) -> str:
-    """The case file (YAML) of a situation; `name` is what the case is called.
+def case_text(assessment: Assessment, name: str) -> str:
+    """The case file (YAML) of an assessed complaint; `name` is what the case is called.
 
     Days are moved together, so that every distance stays; sessions are counted through. What was chosen by hand beyond
     the facts is not in a case file: its results are those of the rules alone.
     """
+    situation = _told_drill_by_drill(assessment)
     facts = situation.model_dump(mode="python", exclude_defaults=True, exclude=set(DROPPED))
     moved = _plain(facts, "", TODAY - situation.today, {})
     told = {"case": name, "why": "a case from practice that names nobody", **moved}
     return yaml.safe_dump(told, sort_keys=False, allow_unicode=True, width=120)
+
+
+def _told_drill_by_drill(assessment: Assessment) -> Situation:
+    """The facts with each morning at the drills that earned it, as a case file tells them; the others told none."""
+    log = (
+        entry.model_copy(update={"next": None, "after": None}) if entry.held else entry for entry in assessment.log
+    )  # fmt: skip
+    return assessment.facts.model_copy(update={"log": tuple(log)})
 
 
 def _plain(value: Any, key: str, by: dt.timedelta, sessions: dict[str, str]) -> Any:

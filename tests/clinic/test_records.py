@@ -219,7 +219,7 @@ def test_records_over_http(world: World, marta: Client, client: Browser) -> None
 @pytest.mark.parametrize("name", ["Marta", "Tom", "Ines", "Piet"])
 def test_a_complaint_goes_out_as_a_case_that_names_nobody(world: World, name: str) -> None:
     record = read_complaint(fresh(world, name).pk)
-    text = case_text(record.facts, "one")
+    text = case_text(record.assessment, "one")
     again = Assessment(shipped_library(), parse_case(shipped_library(), yaml.safe_load(text)).situation)
     assert again.screen.outcome == record.assessment.screen.outcome
     assert [one.kind for one in again.review.drills] == [one.kind for one in record.assessment.review.drills]

@@ -50,7 +50,7 @@ def post_case(request: HttpRequest, complaint: int) -> HttpResponse:
     )
     name = f"{found.condition or 'complaint'}-case"
     head = {"Content-Disposition": f'attachment; filename="{name}.yaml"'}
-    text = case_text(read_complaint(found.pk).facts, name)
+    text = case_text(read_complaint(found.pk).assessment, name)
     return HttpResponse(text, content_type="application/yaml; charset=utf-8", headers=head)
 
 
