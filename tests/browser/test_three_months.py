@@ -176,7 +176,8 @@ def test_the_phone_asks_how_the_whole_goes_and_the_answer_outlives_a_reload(
     assert faults(page) == [], "how it goes"
     page.reload()
     expect(page.get_by_role("button", name="climb the tower stair 9 of 10")).to_have_attribute("aria-pressed", "true")
-    page.get_by_role("button", name="Send it to the clinic").click()
+    with page.expect_response(lambda answer: answer.url.endswith("/outcomes")):
+        page.get_by_role("button", name="Send it to the clinic").click()
     expect(page.get_by_role("heading", name="How is it going?")).to_have_count(0)
     told = complaint.outcomes.order_by("date").last()
     assert told is not None

@@ -47,14 +47,14 @@ def _plan(record: Record, version: models.PlanVersion, before: str | None, *, in
         "created": version.handed_over_at.isoformat(),
         "author": refer(name_of("staff", version.handed_over_by_id), version.handed_over_by.name),
         "addresses": [refer(complaint_address(record.complaint))],
-        "activity": [_activity(drill, in_force=in_force) for drill in sheet_of(version).drills if not drill.rest],
     }  # fmt: skip
     if before and before != name_of("version", version.pk):
         told["replaces"] = [refer(before)]
     if version.difference:
         told["note"] = [{"text": line} for line in version.difference]
-    if not told["activity"]:
-        del told["activity"]
+    activities = [_activity(drill, in_force=in_force) for drill in sheet_of(version).drills if not drill.rest]
+    if activities:
+        told.update(activity=activities)
     return told
 
 
