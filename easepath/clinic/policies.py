@@ -41,6 +41,8 @@ ALLOWED: Final[dict[str, frozenset[Role]]] = {
     "import-foreign": CLINICAL,
     "erase-client": LEADS,
     "read-audit": LEADS,
+    "set-house": LEADS,
+    "manage-staff": LEADS,
 }
 
 

@@ -13,12 +13,10 @@ from easepath.clinic import models
 from easepath.clinic.actions.dispatches import address_of, put_out
 from easepath.clinic.facts.home import effective_sessions, stopped_today
 from easepath.clinic.facts.rests import rests_today
-from easepath.clinic.language import language_of
+from easepath.clinic.house_words import said_to_client
 from easepath.clinic.quiet_hours import after_quiet
 from easepath.clinic.repository import Record, read_complaint
 from easepath.clinic.sheet import sessions_on, sheet_of
-from easepath.core.knowledge import shipped_library
-from easepath.core.phrases import Phrases
 
 LATE: Final = dt.timedelta(minutes=10)
 """A reminder that comes later than this is left out: the session may be done by then."""
@@ -56,18 +54,18 @@ def _times(complaint: models.Complaint, now: dt.datetime) -> Iterator[tuple[int 
 
 def _words(complaint: models.Complaint, number: int | None, due: dt.datetime) -> str:
     """What is called to mind; empty where nothing is due, or the client is to rest."""
-    phrases, clinic = Phrases(shipped_library(), language_of(complaint)), complaint.client.clinic
+    clinic = complaint.client.clinic
     if number is None:
         at = f"{complaint.visit_at:%H:%M}" if complaint.visit_at else ""
-        name = "remind-visit-at" if at else "remind-visit"
-        return phrases.say(name, clinic=clinic.name, at=at, phone=clinic.phone)
+        filled = {"clinic": clinic.name, "phone": clinic.phone, **({"at": at} if at else {})}
+        return said_to_client(complaint, "remind-visit-at" if at else "remind-visit", **filled)
     record = read_complaint(complaint.pk)
     if record.version is None or record.version.ends_on < record.today or _rests(record):
         return ""
     told = sum(one.date == record.today and not one.at_break for one in effective_sessions(record))
     if told >= min(number, sessions_on(sheet_of(record.version), record.today)):
         return ""
-    return phrases.say("remind-session", clinic=clinic.name)
+    return said_to_client(complaint, "remind-session", clinic=clinic.name)
 
 
 def _rests(record: Record) -> bool:

@@ -46,6 +46,7 @@ class Record:
     checks: tuple[rows.CheckRow, ...]
     messages: tuple[rows.MessageRow, ...]
     outcomes: tuple[rows.OutcomeRow, ...]
+    house: tuple[rows.HouseSetRow, ...]
     sessions: tuple[rows.SessionRow, ...]
     version: models.PlanVersion | None
     at_visit: models.Visit | None = None
@@ -66,6 +67,10 @@ class Record:
     def withheld(self) -> bool:
         """Whether nothing is to be done at home: a red flag blocks, or withheld the sheet and nobody has lifted it."""
         return self.assessment.screen.flags.blocking or self.complaint.sheet_withheld
+
+    def set_in_house(self, kind: str) -> dict[str, rows.HouseSetRow]:
+        """What a lead has set of a kind for the whole clinic, by its key."""
+        return {row.key: row for row in self.house if row.kind == kind}
 
     @property
     def unread(self) -> tuple[rows.MessageRow, ...]:
@@ -132,6 +137,10 @@ def _parts() -> dict[str, Subquery]:
         "checks": rows_of(models.HomeCheck, "complaint", **_plain(rows.CheckRow)),
         "messages": rows_of(models.Message, "complaint", **_plain(rows.MessageRow, **_by("written_by"))),
         "outcomes": rows_of(models.OutcomeTold, "complaint", **_plain(rows.OutcomeRow, **_by("entered_by"))),
+        "house": as_list(
+            models.HouseRow.objects.filter(clinic=OuterRef("client__clinic"), ended_at=None), "clinic",
+            **_plain(rows.HouseSetRow),
+        ),
         "overrides": as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
     }  # fmt: skip
 
@@ -151,6 +160,7 @@ KINDS: Final[dict[str, tuple[Callable[[Any], Any], Callable[[Any], Any]]]] = {
     "checks": (rows.CheckRow.model_validate, attrgetter("date", "id")),
     "messages": (rows.MessageRow.model_validate, attrgetter("written_at", "id")),
     "outcomes": (rows.OutcomeRow.model_validate, attrgetter("date", "received_at", "id")),
+    "house": (rows.HouseSetRow.model_validate, attrgetter("kind", "key")),
     "steps": (rows.StepRow.model_validate, attrgetter("step")),
     "draft": (rows.DraftRow.model_validate, attrgetter("position")),
 }

@@ -264,6 +264,15 @@ class OutcomeRow(Signed):
     received_at: Moment
 
 
+class HouseSetRow(Row):
+    """What a lead has set for the whole clinic, and why."""
+
+    kind: str
+    key: str
+    value: str
+    reason: str
+
+
 class RestRow(Signed):
     """Rest at home as it was ordered, by the rules where nobody's name stands; an empty drill is the whole program."""
 

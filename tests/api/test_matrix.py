@@ -15,6 +15,7 @@ from django.test import Client, override_settings
 
 from easepath.api.views.home_sheet import home_sheet
 from easepath.clinic.actions.hand_over import hand_over
+from easepath.clinic.actions.house import set_house
 from easepath.clinic.actions.keep_document import Passage, Written, keep_document
 from easepath.clinic.actions.keep_template import keep_template
 from easepath.clinic.actions.save_measure import GoalEntry, Measuring, SittingEntry, save_measure
@@ -37,7 +38,7 @@ WHO = {
         "read_caseload", "known_clients", "read_visit", "read_story", "read_screening", "read_measure", "read_plan",
         "read_lengths", "read_templates", "try_template", "try_plan_beside", "read_others", "read_by_hand", "read_elsewhere", "read_tryouts", "read_home", "read_respond", "read_review", "read_sheet", "compare_methods", "print_sheet",
         "suggest_conditions", "read_options", "read_drills", "read_drill", "read_row_review", "read_conditions",
-        "read_condition", "read_reach", "read_course", "record_outcome", "read_kept", "read_person_course", "read_document", "take_document", "read_outbox", "write_message", "read_messages", "send_again", "agree_visit",
+        "read_condition", "read_reach", "read_course", "record_outcome", "read_house", "read_kept", "read_person_course", "read_document", "take_document", "read_outbox", "write_message", "read_messages", "send_again", "agree_visit",
         "take_in_client", "read_person", "edit_client", "open_visit", "close_visit", "open_complaint", "save_story", "save_screening", "save_measure",
         "save_pressure", "stream_inclinometer", "read_trace",
         "save_tryouts", "enter_session", "enter_morning", "lock_session", "change_password", "begin_second_factor",
@@ -48,7 +49,7 @@ WHO = {
         "hand_over", "take_back", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
         "confirm_gate_word", "archive_client", "end_care", "take_up_again", "keep_template", "put_template_away", "answer_signs", "order_rest", "end_rest", "review_row", "send_link", "draft_document", "keep_document", "preview_import", "take_in_bundle", "preview_list", "take_in_list", "agree_reminders",
     ), CLINICAL),
-    **dict.fromkeys(("export_client", "export_bundle", "export_day", "export_list", "export_case", "erase_client", "merge_clients", "read_audit", "export_audit"), LEAD),
+    **dict.fromkeys(("export_client", "export_bundle", "export_day", "export_list", "export_case", "set_house", "end_house", "take_on_staff", "set_role", "erase_client", "merge_clients", "read_audit", "export_audit"), LEAD),
     **dict.fromkeys(("who_am_i", "sign_in", "unlock_session", "sign_out", "read_picture", "read_motion"), OPEN),
 }  # fmt: skip
 ROLES = {STAFF: {"jo", "hanne", "ruth"}, CLINICAL: {"hanne", "ruth"}, LEAD: {"ruth"}}
@@ -90,10 +91,11 @@ def full_record(world: World) -> dict[str, Any]:
     )  # fmt: skip
     session = complaint.sessions.all()[0]
     note = keep_document(hanne, complaint, Written(uuid.uuid4(), "note", "", [Passage("Next", "x")]))
+    off = set_house(world.users["ruth"], "profile", "wrist-sprain", "", "x")
     template = keep_template(hanne, visit, "the groin in two weeks", own=False)
     return {
         "visit": visit.pk, "complaint": complaint.pk, "client": complaint.client_id, "version": version.pk, "number": version.number,
-        "template": template.pk, "document": note.pk, "kept": complaint.kept_facts.all()[0].pk, "form": "txt", "listed": "people", "date": str(TODAY), "of": "note", "override": override.pk, "link": complaint.links.all()[0].pk, "rest": 1, "session": session.pk, "drill": "lunge-rock",
+        "template": template.pk, "document": note.pk, "kept": complaint.kept_facts.all()[0].pk, "form": "txt", "listed": "people", "user": 1, "set_row": off.pk, "date": str(TODAY), "of": "note", "override": override.pk, "link": complaint.links.all()[0].pk, "rest": 1, "session": session.pk, "drill": "lunge-rock",
         "shelf": "drills", "row": "lunge-rock", "condition": "adductor-strain",
         "kind": "json", "side": "left", "name": "x.svg", "tag": "x", "size": "small", "pose": "start",
     }  # fmt: skip
@@ -137,6 +139,8 @@ BODIES: dict[str, Any] = {
     "close_review": {"version": 2},
     "edit_client": {"first_name": "Nell", "last_name": "Quay", "revision": 0},
     "end_care": {"ended_as": "better"},
+    "set_house": {"kind": "drill", "key": "lunge-rock", "reason": "x"}, "set_role": {"role": "lead", "reason": "x"},
+    "take_on_staff": {"username": "nell", "first_name": "Nell", "last_name": "Quay", "role": "assistant", "reason": "x"},
     "preview_list": {"table": "first_name,last_name"}, "take_in_list": {"table": "first_name,last_name"},
     "preview_import": {"bundle": {"resourceType": "Bundle"}}, "take_in_bundle": {"bundle": {"resourceType": "Bundle"}},
     "keep_document": {"id": str(uuid.UUID(int=9)), "kind": "note", "passages": [{"heading": "Next", "text": "x"}]},

@@ -23,6 +23,7 @@ PAGES = (
     "audit",
     "outbox",
     "exchange",
+    "house",
     "nowhere",
 )
 SIZES = {"a laptop": (1280, 800), "a tablet": (820, 1180), "zoomed to 200 %": (640, 400), "a wide screen": (1920, 1080)}

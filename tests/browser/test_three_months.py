@@ -13,7 +13,7 @@ from easepath.clinic.actions.hand_over import hand_over
 from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.actions.open_visit import open_visit
 from easepath.clinic.actions.screening_rows import FactorEntry
-from easepath.clinic.models import Client, Clinic, Complaint, Role, User
+from easepath.clinic.models import Client, Clinic, Complaint, HouseRow, Role, User
 from easepath.clinic.repository import Record, read_complaint
 from easepath.clinic.sheet import sheet_of
 from easepath.standins.practice_clinic import PASSWORD
@@ -183,3 +183,31 @@ def test_the_phone_asks_how_the_whole_goes_and_the_answer_outlives_a_reload(
     assert told is not None
     assert (told.date, told.change, told.pain, told.entered_by) == (TODAY, 3, None, None)
     assert told.activities[0] == {"name": "climb the tower stair", "score": 9}
+
+
+def test_a_lead_switches_a_drill_off_and_takes_somebody_on(sign_in: Any, live: World, page: Page) -> None:
+    sign_in("ruth")
+    page.get_by_role("link", name="The house").click()
+    page.get_by_role("button", name="Set something").click()
+    page.get_by_role("combobox", name="Drill").fill("towel")
+    page.get_by_role("combobox", name="Drill").press("Enter")
+    page.get_by_role("heading", name="Set for this clinic").click()
+    page.locator("input[name=house-reason]").fill("the towels are at the laundry")
+    assert faults(page) == [], "setting something"
+    page.get_by_role("button", name="Set it for the clinic").click()
+    row = page.get_by_role("region", name="Set for this clinic").get_by_role("row").filter(has_text="laundry")
+    expect(row).to_contain_text("Ruth Adeyemi")
+    assert HouseRow.objects.get(kind="drill").ended_at is None
+    row.get_by_role("button", name=re.compile("As shipped again")).click()
+    expect(row).to_have_count(0)
+    page.get_by_role("button", name="Take somebody on").click()
+    for name, value in (("first", "Nell"), ("last", "Quay"), ("username", "nell"), ("reason", "new here")):
+        page.locator(f"input[name=staff-{name}]").fill(value)
+    page.get_by_role("button", name="Take on", exact=True).click()
+    expect(page.get_by_role("status").filter(has_text="signs in with")).to_contain_text("nell")
+    page.get_by_role("button", name="Change the role of Ruth Adeyemi").click()
+    page.get_by_role("button", name="signs in no more").click()
+    page.locator("input[name=role-reason]").fill("tired")
+    page.get_by_role("button", name="Keep this").click()
+    expect(page.get_by_text("this is the only lead")).to_be_visible()
+    assert faults(page) == [], "the house"

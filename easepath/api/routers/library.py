@@ -32,8 +32,9 @@ router = Router(tags=["library"])
 @router.get("/library/options", response=Options, operation_id="read_options")
 def read_options(request: HttpRequest) -> Options:
     """Conditions, factors, equipment, places, and the names of rules and exposures."""
-    staff(request)
-    return options_view()
+    user = staff(request)
+    assert user.clinic is not None
+    return options_view(user.clinic)
 
 
 @router.get("/library/drills", response=list[DrillCard], operation_id="read_drills")

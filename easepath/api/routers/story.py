@@ -13,6 +13,7 @@ from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.facts.story import LISTS, Story
 from easepath.clinic.repository import read_visit
 from easepath.clinic.selectors.access import get_visit
+from easepath.clinic.selectors.house import switched_off
 
 router = Router(tags=["story"])
 
@@ -40,5 +41,8 @@ def read_suggestions(
     request: HttpRequest, words: str = "", areas: str = "", clues: str = "", ticked: str = ""
 ) -> list[SuggestionOut]:
     """Conditions that words, marked places and clues point to; lists are joined by commas."""
-    staff(request)
-    return suggestion_lines(words[:300], areas.split(","), clues.split(","), ticked.split(","))
+    user = staff(request)
+    assert user.clinic is not None
+    off = dict(switched_off(user.clinic, "profile"))
+    found = suggestion_lines(words[:300], areas.split(","), clues.split(","), ticked.split(","))
+    return [one for one in found if one.id not in off]

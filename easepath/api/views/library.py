@@ -9,7 +9,8 @@ from zoneinfo import ZoneInfo
 from django.utils.timezone import localdate
 
 from easepath.api.views.base import Named
-from easepath.clinic.models import User
+from easepath.clinic.models import Clinic, User
+from easepath.clinic.selectors.house import switched_off
 from easepath.clinic.selectors.row_reviews import last_review
 from easepath.clinic.shown import View
 from easepath.core.compose.client_words import own_stops
@@ -22,13 +23,14 @@ from easepath.figure.album import Wanted, album_of
 
 
 class ConditionOut(View):
-    """A condition one can pick."""
+    """A condition one can pick; `off` says why it is switched off in this clinic."""
 
     id: str
     name: str
     region: str
     words: list[str]
     staged: bool
+    off: str
 
 
 class FactorChoice(View):
@@ -177,12 +179,15 @@ def row_standing(user: User, kind: RowKind, row: str) -> RowStanding:
     return RowStanding(version=version, source=source, review=shown)
 
 
-def options_view() -> Options:
-    """Everything a form offers."""
+def options_view(clinic: Clinic) -> Options:
+    """Everything a form of a clinic offers."""
     library = shipped_library()
+    off = dict(switched_off(clinic, "profile"))
     return Options(
         conditions=[
-            ConditionOut(id=c.id, name=c.name, region=c.region, words=list(c.words), staged=bool(c.gates))
+            ConditionOut(
+                id=c.id, name=c.name, region=c.region, words=list(c.words), staged=bool(c.gates), off=off.get(c.id, ""),
+            )
             for c in library.conditions.values()
         ],
         factors=[

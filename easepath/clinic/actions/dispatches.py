@@ -14,7 +14,7 @@ from easepath.clinic.acting import Act, act
 from easepath.clinic.actions.home_links import hash_of, make_link
 from easepath.clinic.carriers import CarrierError, carrier
 from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
-from easepath.clinic.language import language_of
+from easepath.clinic.house_words import said_to_client
 from easepath.clinic.policies import require
 from easepath.clinic.quiet_hours import after_quiet
 from easepath.clinic.repository import Record, read_complaint
@@ -108,8 +108,8 @@ def _write_link(actor: models.User, record: Record, way: Way, to: str) -> tuple[
     complaint, client = record.complaint, record.complaint.client
     if not complaint.told_by:
         models.Complaint.objects.filter(pk=complaint.pk).update(told_by=way)
-    said = Phrases(shipped_library(), language_of(complaint)).say(
-        "message-link", clinic=client.clinic.name, name=client.first_name, link=LINK_LEFT_OUT
+    said = said_to_client(
+        complaint, "message-link", clinic=client.clinic.name, name=client.first_name, link=LINK_LEFT_OUT
     )
     row = put_out(complaint, "link", address=to, words=said, way=way, due=clock.now(), by=actor)
     return row, make_link(actor, complaint)

@@ -12,10 +12,9 @@ from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
 from easepath.clinic.actions.dispatches import address_of, put_out, tell_staff
 from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
-from easepath.clinic.language import language_of
+from easepath.clinic.house_words import said_to_client
 from easepath.clinic.repository import Record, read_complaint
 from easepath.core.knowledge import shipped_library
-from easepath.core.phrases import Phrases
 from easepath.core.screening.spoken import Told, spoken_of
 
 LONGEST: Final = 600
@@ -93,5 +92,5 @@ def _tell_client(record: Record, actor: models.User) -> None:
     complaint, client = record.complaint, record.complaint.client
     to = address_of(client, complaint.told_by) if complaint.told_by else ""
     if to:
-        said = Phrases(shipped_library(), language_of(complaint)).say("message-new", clinic=client.clinic.name)
+        said = said_to_client(complaint, "message-new", clinic=client.clinic.name)
         put_out(complaint, "message", address=to, words=said, way=complaint.told_by, by=actor)

@@ -15,6 +15,7 @@ from easepath.clinic.actions.revisions import differing, keep_revision, move_per
 from easepath.clinic.actions.screening_rows import write_answers
 from easepath.clinic.actions.story_answers import answers_of_story
 from easepath.clinic.actions.withheld_sheet import is_withheld_after
+from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.story import CLIENT_FIELDS, COMPLAINT_FIELDS, Story
 from easepath.clinic.repository import Record, read_again
 from easepath.core.knowledge import shipped_library
@@ -30,6 +31,7 @@ def save_story(
 def _decide(actor: models.User, record: Record, revision: int, story: Story, person: int | None) -> Act[Saved]:
     check_story(story, record.today)
     before = Story.of(record.complaint)
+    _refuse_switched_off(record, before, story)
     number = next_revision(record, "story", revision, asdict(before), asdict(story))
     moves = person_moves(record, "story", person, _person(before), _person(story))
     told = _told(record.complaint, story)
@@ -57,6 +59,13 @@ def _decide(actor: models.User, record: Record, revision: int, story: Story, per
     if result is not None:
         details["answered"] = [row.word for row in answers.written]
     return Act(write, "save-story", lambda _: details)
+
+
+def _refuse_switched_off(record: Record, before: Story, story: Story) -> None:
+    """A condition that the house has switched off is not chosen anew; where it stands already it stays."""
+    off = record.set_in_house("profile").get(story.condition)
+    if off is not None and story.condition != before.condition:
+        raise FieldError({"condition": f"is switched off in this clinic: {off.reason}"})
 
 
 def _told(complaint: models.Complaint, story: Story) -> models.Complaint:

@@ -60,7 +60,7 @@ def _situation(library: Library, record: Record) -> core.Situation:
         measures=measures,
         tryouts=tuple(_tryout(row) for row in record.tryouts),
         goals=tuple(_read(core.Goal, measure=row.measure, side=row.side, value=row.value) for row in record.goals),
-        methods=dict(complaint.methods),
+        methods={need: row.value for need, row in record.set_in_house("method").items()} | complaint.methods,
         needs={
             need: core.NeedSet(weight=given["weight"], by="clinician", reason=given["reason"])
             for need, given in complaint.needs_set.items()
@@ -69,7 +69,10 @@ def _situation(library: Library, record: Record) -> core.Situation:
             _read(core.Override, drill=r.drill, side=r.side, by=r.by, reason=r.reason, by_lead=r.by_lead)
             for r in record.overrides
         ),
-        barred=dict(complaint.barred),
+        barred={
+            drill: f"switched off in this clinic, {row.reason}" for drill, row in record.set_in_house("drill").items()
+        }
+        | complaint.barred,
         pinned=tuple(complaint.pinned),
         errors={
             measure: core.OwnError(sem=sem, mdc=MDC_FACTOR * sem, degrees_of_freedom=freedom)

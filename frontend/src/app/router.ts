@@ -27,6 +27,7 @@ export const router = createRouter({
     { path: '/course/:complaint(\\d+)', name: 'course', component: () => import('@/course/CoursePage.vue') },
     { path: '/complaint/:complaint(\\d+)/write/:kind(note|letter|urgent|summary)', name: 'write', component: () => import('@/documents/DocumentPage.vue') },
     { path: '/document/:document', name: 'document', component: () => import('@/documents/DocumentPage.vue') },
+    { path: '/house', name: 'house', component: () => import('@/house/HousePage.vue') },
     { path: '/exchange', name: 'exchange', component: () => import('@/exchange/ExchangePage.vue') },
     { path: '/audit', name: 'audit', component: () => import('@/audit/AuditPage.vue') },
     { path: '/outbox', name: 'outbox', component: () => import('@/messages/OutboxPage.vue') },

@@ -88,6 +88,7 @@ async function open(line: Schemas['CaseLine']): Promise<void> {
       <RouterLink class="to-library" to="/library">The drills</RouterLink>
       <RouterLink class="to-library" to="/outbox">Sent out</RouterLink>
       <RouterLink v-if="session.may('import-foreign')" class="to-library" to="/exchange">In and out</RouterLink>
+      <RouterLink v-if="session.may('set-house')" class="to-library" to="/house">The house</RouterLink>
       <RouterLink v-if="session.may('read-audit')" class="to-library" to="/audit">Who did what</RouterLink>
       <Input v-model:value="search" class="find" type="search" allow-clear placeholder="name, trade or complaint" aria-label="Find by name, trade or complaint" />
       <span class="right small">

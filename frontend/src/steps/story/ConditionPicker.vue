@@ -23,7 +23,7 @@ const asked = (c: Schemas['ConditionOut']) => ({ id: c.id, name: c.name, points:
 const list = computed(() => {
   const text = search.value.trim().toLowerCase()
   if (!text) return []
-  return props.conditions.filter((c) => [c.name, ...c.words].some((w) => w.toLowerCase().includes(text))).slice(0, 8)
+  return props.conditions.filter((c) => !c.off && [c.name, ...c.words].some((w) => w.toLowerCase().includes(text))).slice(0, 8)
     .map((c) => suggestions.value.find((s) => s.id === c.id) ?? asked(c))
 })
 const clueList = computed(() => [...new Set(suggestions.value.slice(0, 3).flatMap((s) => s.clues))])
