@@ -40,12 +40,10 @@ def take_on(
         raise FieldError(found)
     password = "-".join("".join(secrets.choice(LETTERS) for _ in range(4)) for _ in range(4))
     with transaction.atomic():
-        user = models.User(
-            username=username, first_name=first_name.strip(), last_name=last_name.strip(), role=role,
+        user = models.User.objects.create_user(
+            username, password=password, first_name=first_name.strip(), last_name=last_name.strip(), role=role,
             clinic=actor.clinic,
         )  # fmt: skip
-        user.set_password(password)
-        user.save()
         keep_row(actor, actor.clinic, "role", username, role, reason.strip())
     return user, password
 
