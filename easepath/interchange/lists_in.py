@@ -15,8 +15,9 @@ from easepath.clinic.actions.open_client import Newcomer, like, open_client
 from easepath.clinic.actions.record_morning import MorningDone, record_morning
 from easepath.clinic.actions.record_session import record_session
 from easepath.clinic.actions.session_bounds import DrillDone, SessionDone
-from easepath.clinic.actions.take_in_foreign import ForeignReading, keep_brought
+from easepath.clinic.actions.take_in_foreign import ForeignReading, bring_readings
 from easepath.clinic.errors import ClinicError, FieldError, RefusedError
+from easepath.clinic.models.measuring import STATES
 from easepath.clinic.policies import require
 from easepath.core.errors import CaseError
 from easepath.core.knowledge import shipped_library
@@ -30,7 +31,6 @@ NEEDED: Final[Mapping[List, tuple[str, ...]]] = {
     "sessions": (*WHO, "session", "date", "drill"),
 }  # fmt: skip
 """The columns without which a table cannot be read."""
-STATES: Final = ("cold", "after-drills")
 Outcome = Literal["new", "here", "fault"]
 Cells = dict[str, str]
 Lines = list[tuple[int, Cells]]
@@ -109,8 +109,8 @@ def _reading(actor: models.User, cells: Sequence[Cells]) -> Outcome:
     if told["side"] not in (("left", "right") if measure.both_sides else ("",)):
         raise FieldError({"side": "is left or right" if measure.both_sides else "is empty: this measure has none"})
     state = told.get("state") or "cold"
-    if state not in STATES:
-        raise FieldError({"state": f"is one of {', '.join(STATES)}"})
+    if state not in dict(STATES):
+        raise FieldError({"state": f"is one of {', '.join(dict(STATES))}"})
     trials = tuple(_number(one) for one in told["trials"].split())
     low, high = measure.valid
     if not trials or not all(low <= one <= high for one in trials):
@@ -119,7 +119,7 @@ def _reading(actor: models.User, cells: Sequence[Cells]) -> Outcome:
     visit = models.Visit.objects.filter(complaint__client=client).order_by("-opened_at", "-pk").first()
     if visit is None:
         raise FieldError({"last_name": "has no visit yet: open one first"})
-    new = keep_brought(actor, visit, [ForeignReading(measure.id, told["side"], _past(actor, told), trials, state)])
+    new = bring_readings(actor, visit, [ForeignReading(measure.id, told["side"], _past(actor, told), trials, state)])
     return "new" if new else "here"
 
 
@@ -157,7 +157,10 @@ def _drill(told: Cells) -> DrillDone:
 def _version(client: models.Client, drills: set[str]) -> models.PlanVersion:
     """The one plan in force that has the drills."""
     rows = models.PlanVersion.objects.filter(complaint__client=client, complaint__closed_at=None)
-    latest = {row.complaint_id: row for row in rows.select_related("complaint__client__clinic").order_by("number")}
+    latest = {
+        row.complaint_id: row
+        for row in rows.select_related("complaint__client__clinic").order_by("number").prefetch_related("drills")
+    }
     found = [row for row in latest.values() if drills <= {one.drill for one in row.counted}]
     if len(found) != 1:
         raise FieldError({"drill": "is in no plan in force here" if not found else "is in several plans in force here"})

@@ -10,7 +10,7 @@ import pytest
 
 from easepath.clinic.actions.save_measure import Measuring, SittingEntry, save_measure
 from easepath.clinic.errors import FieldError, NotAllowedError
-from easepath.clinic.models import Client, MorningReport, SessionLog, Sitting
+from easepath.clinic.models import AuditEntry, Client, Complaint, MorningReport, SessionLog, Sitting
 from easepath.clinic.models.measuring import ELSEWHERE
 from easepath.clinic.repository import read_complaint
 from easepath.interchange.lists_in import bring_table
@@ -143,3 +143,14 @@ def test_what_a_spreadsheet_would_run_comes_back_as_it_was(world: World) -> None
     lead: Any = second_clinic()
     bring_table(lead, "people", text, keep=True)
     assert Client.objects.get(clinic=lead.clinic, first_name="Marta").trade == "=HYPERLINK(1)"
+
+
+def test_a_reading_that_is_brought_is_an_act_like_any_other(world: World) -> None:
+    Complaint.objects.update(status_on=TODAY)
+    text = f"{READINGS}\n{MARTA},hip-ir,left,2026-11-01,30"
+    assert outcomes(world, "readings", text) == [("new", "")]
+    assert fresh(world, "Marta").status_on is None
+    entry = AuditEntry.objects.get(action="bring-readings")
+    assert (str(entry.client), entry.actor) == ("Marta Lind", world.users["hanne"])
+    assert outcomes(world, "readings", text) == [("here", "")]
+    assert AuditEntry.objects.filter(action="bring-readings").count() == 1

@@ -72,6 +72,16 @@ def take_in_foreign(actor: models.User, told: Told) -> models.Visit:
     return visit
 
 
+def bring_readings(actor: models.User, visit: models.Visit, readings: Sequence[ForeignReading]) -> int:
+    """Keep readings of somebody who is here, beside the visit they came with; returns how many were new."""
+    require(actor, "import-foreign", visit.complaint.client.clinic)
+    with transaction.atomic():
+        new = keep_brought(actor, visit, readings)
+        if new:
+            note(actor, visit.complaint, "bring-readings", {"readings": new})
+    return new
+
+
 def keep_brought(actor: models.User, visit: models.Visit, readings: Sequence[ForeignReading]) -> int:
     """Store readings that were taken elsewhere, the last of each measure, side and day; returns how many were new."""
     latest = {(one.measure, one.side, one.state, one.date): one for one in readings}
