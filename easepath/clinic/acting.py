@@ -7,6 +7,7 @@ facts that no longer stand, and nobody waits for somebody else's computing.
 
 from __future__ import annotations
 
+import uuid
 from collections.abc import Callable, Mapping
 from contextvars import ContextVar
 from dataclasses import dataclass
@@ -17,7 +18,7 @@ from django.db import models as fields
 
 from easepath.clinic import clock, models
 from easepath.clinic.audit import record_event
-from easepath.clinic.errors import ClinicError
+from easepath.clinic.errors import ClinicError, NotFoundError
 from easepath.clinic.policies import require
 from easepath.clinic.repository import Record
 from easepath.core.assessment import Assessment
@@ -25,6 +26,7 @@ from easepath.core.code_version import code_version
 from easepath.core.errors import CaseError
 
 T = TypeVar("T")
+M = TypeVar("M", bound=fields.Model)
 TRIES: Final = 8
 """How often an action is decided anew because somebody else was quicker; then it is decided under the lock."""
 _LOCKED: ContextVar[bool] = ContextVar("locked", default=False)
@@ -100,6 +102,17 @@ def act(
         _require(actor, verb, record)
         decided = decide(record)
         return decided.result if isinstance(decided, Unchanged) else _write(actor, record.complaint, decided)
+
+
+def stored_already(model: type[M], identifier: uuid.UUID, complaint: models.Complaint, what: str) -> M | None:
+    """The row that was stored under an id before, so that sending twice stores once; None for a new one.
+
+    Raises NotFoundError where it is another complaint's: nobody is told what that holds.
+    """
+    known: Any = model._default_manager.filter(pk=identifier).first()
+    if known is not None and known.complaint_id != complaint.pk:
+        raise NotFoundError(f"no such {what}")
+    return known  # type: ignore[no-any-return]
 
 
 def _stands(complaint: models.Complaint) -> bool:

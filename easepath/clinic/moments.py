@@ -12,7 +12,7 @@ from easepath.clinic.facts.home import effective_sessions, is_stopped, stopped_a
 from easepath.clinic.path import OUTCOME_WORDS
 from easepath.clinic.repository import Record
 from easepath.clinic.rows import SessionRow
-from easepath.clinic.shown import View
+from easepath.clinic.shown import View, figure, sided
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import Outcome, one_of
 
@@ -53,8 +53,7 @@ def moments_of(record: Record) -> list[Moment]:
 
 
 def _named(drill: str, side: str = "") -> str:
-    title = shipped_library().title(drill)
-    return title if side in ("", "both") else f"{title}, {side}"
+    return sided(shipped_library().title(drill), side)
 
 
 def _visits(record: Record) -> Iterator[Moment]:
@@ -98,11 +97,8 @@ def _measured(record: Record) -> Iterator[Moment]:
     for one in record.sittings:
         if one.complaint == record.complaint.pk and one.trials and one.measure in measures:
             row = measures[one.measure]
-            side = "" if one.side in ("", "both") else f", {one.side}"
-            after = ", after the drills" if one.state != "cold" else ""
-            days[one.date].append(
-                f"{row.name}{side}: {f'{sum(one.trials) / len(one.trials):.1f}'.removesuffix('.0')} {row.unit}{after}"
-            )
+            mean, after = sum(one.trials) / len(one.trials), ", after the drills" if one.state != "cold" else ""
+            days[one.date].append(f"{sided(row.name, one.side)}: {figure(mean)} {row.unit}{after}")
     for date, lines in days.items():
         yield Moment(date=str(date), kind="found", title="Measured", lines=tuple(lines))
 

@@ -15,6 +15,7 @@ from easepath.clinic import clock, models, rows
 from easepath.clinic.errors import NotFoundError
 from easepath.clinic.facts.situation import build_situation
 from easepath.clinic.kept_assessments import assessment_of
+from easepath.clinic.models.house import BINDING
 from easepath.clinic.policies import require
 from easepath.clinic.row_lists import as_list, rows_of
 from easepath.clinic.session_rows import read_sessions
@@ -138,8 +139,8 @@ def _parts() -> dict[str, Subquery]:
         "messages": rows_of(models.Message, "complaint", **_plain(rows.MessageRow, **_by("written_by"))),
         "outcomes": rows_of(models.OutcomeTold, "complaint", **_plain(rows.OutcomeRow, **_by("entered_by"))),
         "house": as_list(
-            models.HouseRow.objects.filter(clinic=OuterRef("client__clinic"), ended_at=None), "clinic",
-            **_plain(rows.HouseSetRow),
+            models.HouseRow.objects.filter(clinic=OuterRef("client__clinic"), kind__in=BINDING, ended_at=None),
+            "clinic", **_plain(rows.HouseSetRow),
         ),
         "overrides": as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
     }  # fmt: skip

@@ -19,7 +19,6 @@ WORDS: Final[Mapping[str, str]] = {
 }  # fmt: skip
 """Whatever a person wrote, and what stands there instead."""
 DOCTOR: Final = "a doctor"
-DATES: Final = ("date", "since", "start", "stage_since", "today")
 DROPPED: Final = frozenset({*OWN_CHOICES, "names"})
 """Choices that bind one client alone, and a drill's directions in somebody's words."""
 

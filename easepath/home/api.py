@@ -9,6 +9,7 @@ from ninja.decorators import decorate_view
 
 from easepath.api.description import DescribedAPI
 from easepath.api.errors import register_errors
+from easepath.api.files import file_answer
 from easepath.api.routers.home import session_done
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.home import BirthYearIn, CheckIn, MorningIn, SessionIn, Stored
@@ -84,8 +85,7 @@ def read_calendar(request: HttpRequest, token: str) -> HttpResponse:
     assert record.version is not None
     words = language_of(record.complaint)
     data = calendar_of(spoken_sheet(home_sheet(record), words), record.today, record.version.ends_on, words)
-    name = 'attachment; filename="home-program.ics"'
-    return HttpResponse(data, content_type="text/calendar", headers={"Content-Disposition": name})
+    return file_answer(data, "text/calendar", "home-program.ics")
 
 
 @home_api.post(

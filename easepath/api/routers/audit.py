@@ -6,6 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
 
 from easepath.api.auth import staff
+from easepath.api.files import file_answer
 from easepath.api.schemas.audit import AuditFilter, AuditPage
 from easepath.clinic.audit import record_event
 from easepath.clinic.selectors.audit import COLUMNS, audit_page, audit_rows
@@ -27,5 +28,4 @@ def export_audit(request: HttpRequest, chosen: Query[AuditFilter]) -> HttpRespon
     table = table_of(audit_rows(user, chosen.dict()), COLUMNS)
     asked = {key: str(value) for key, value in chosen.dict().items() if value is not None}
     record_event("export-audit", clinic=user.clinic, actor=user, details=asked)
-    headers = {"Content-Disposition": 'attachment; filename="audit.csv"'}
-    return HttpResponse(table, content_type="text/csv; charset=utf-8", headers=headers)
+    return file_answer(table, "text/csv; charset=utf-8", "audit.csv")

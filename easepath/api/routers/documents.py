@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from easepath.api.auth import staff
+from easepath.api.files import file_answer
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.documents import DocumentIn
 from easepath.api.views.documents import DocumentOut, document_draft, document_view
@@ -58,7 +59,6 @@ def post_taken(request: HttpRequest, document: uuid.UUID, form: Literal["pdf", "
     client = found.complaint.client
     details = {"document": str(found.pk), "form": form}
     record_event("take-document", clinic=client.clinic, client=client, actor=staff(request), details=details)
-    name = f'attachment; filename="{found.kind}-{found.kept_at:%Y-%m-%d}.{form}"'
     data: bytes | str = document_pdf(found) if form == "pdf" else document_text(found)
     kind = "application/pdf" if form == "pdf" else "text/plain; charset=utf-8"
-    return HttpResponse(data, content_type=kind, headers={"Content-Disposition": name})
+    return file_answer(data, kind, f"{found.kind}-{found.kept_at:%Y-%m-%d}.{form}")

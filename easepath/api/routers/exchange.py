@@ -8,6 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from easepath.api.auth import staff
+from easepath.api.files import file_answer
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.exchange import BundleIn, TableIn, TakeInIn, TakenIn
 from easepath.api.views.exchange import BroughtOut, ImportPreview, brought_view, foreign_preview, record_preview
@@ -36,7 +37,7 @@ def post_bundle(request: HttpRequest, client: int) -> HttpResponse:
     require(user, "export-client", found.clinic)
     data = person_bundle(found, user)
     record_event("export-client", clinic=found.clinic, client=found, actor=user, details={"kind": "bundle"})
-    return _file(data, f"client-{found.pk}.json")
+    return file_answer(data, JSON, f"client-{found.pk}.json")
 
 
 @router.post("/complaints/{complaint}/case", response={200: None, 404: Problem}, operation_id="export_case")
@@ -49,9 +50,8 @@ def post_case(request: HttpRequest, complaint: int) -> HttpResponse:
         "export-case", clinic=found.client.clinic, client=found.client, actor=user, details={"complaint": complaint}
     )
     name = f"{found.condition or 'complaint'}-case"
-    head = {"Content-Disposition": f'attachment; filename="{name}.yaml"'}
     text = case_text(read_complaint(found.pk).assessment, name)
-    return HttpResponse(text, content_type="application/yaml; charset=utf-8", headers=head)
+    return file_answer(text, "application/yaml; charset=utf-8", f"{name}.yaml")
 
 
 @router.post("/days/{date}/bundle", response={200: None}, operation_id="export_day")
@@ -62,7 +62,7 @@ def post_day(request: HttpRequest, date: dt.date) -> HttpResponse:
     require(user, "export-client", user.clinic)
     data = day_bundle(user.clinic, date, user)
     record_event("export-day", clinic=user.clinic, client=None, actor=user, details={"date": str(date)})
-    return _file(data, f"day-{date}.json")
+    return file_answer(data, JSON, f"day-{date}.json")
 
 
 @router.post("/imports/preview", response={200: ImportPreview, 422: Problem}, operation_id="preview_import")
@@ -90,11 +90,6 @@ def post_import(request: HttpRequest, payload: TakeInIn) -> TakenIn:
     return TakenIn(client=visit.complaint.client_id, visit=visit.pk)
 
 
-def _file(data: str, name: str) -> HttpResponse:
-    head = {"Content-Disposition": f'attachment; filename="{name}"'}
-    return HttpResponse(data, content_type=JSON, headers=head)
-
-
 @router.post("/lists/{listed}", response={200: None}, operation_id="export_list")
 def post_list(request: HttpRequest, listed: List) -> HttpResponse:
     """A list of the clinic as a table (CSV): its people, every reading, every session."""
@@ -102,8 +97,7 @@ def post_list(request: HttpRequest, listed: List) -> HttpResponse:
     assert user.clinic is not None
     require(user, "export-client", user.clinic)
     record_event("export-list", clinic=user.clinic, client=None, actor=user, details={"of": listed})
-    head = {"Content-Disposition": f'attachment; filename="{listed}.csv"'}
-    return HttpResponse(list_table(user.clinic, listed), content_type="text/csv; charset=utf-8", headers=head)
+    return file_answer(list_table(user.clinic, listed), "text/csv; charset=utf-8", f"{listed}.csv")
 
 
 @router.post("/imports/lists/{listed}/preview", response={200: BroughtOut, 422: Problem}, operation_id="preview_list")

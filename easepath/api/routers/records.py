@@ -8,6 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from easepath.api.auth import staff
+from easepath.api.files import file_answer
 from easepath.api.schemas.common import Problem
 from easepath.api.schemas.records import ArchiveIn, EraseIn, RecordState
 from easepath.clinic.actions.archive_client import archive_client
@@ -29,10 +30,7 @@ def post_export(request: HttpRequest, client: int, kind: Literal["json", "csv", 
     data = export_client(found, kind)
     record_event("export-client", clinic=found.clinic, client=found, actor=staff(request), details={"kind": kind})
     name = f"client-{found.pk}.{'zip' if kind == 'csv' else kind}"
-    return HttpResponse(
-        data, content_type=FORMATS[kind],
-        headers={"Content-Disposition": f'attachment; filename="{name}"'},
-    )  # fmt: skip
+    return file_answer(data, FORMATS[kind], name)
 
 
 @router.post("/clients/{client}/archive", response={200: RecordState, 404: Problem}, operation_id="archive_client")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import uuid
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field
 
@@ -33,7 +33,7 @@ class OutcomeIn(In):
 class OutcomeAskedIn(OutcomeIn):
     """The same as it was asked in the room, at which occasion."""
 
-    occasion: Literal["start", "course", "end"]
+    occasion: Occasion
 
 
 def outcome_given(payload: OutcomeIn, occasion: Occasion) -> OutcomeGiven:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, get_args
 
 from easepath.clinic import models
 from easepath.clinic.actions.keep_document import Kind
@@ -11,7 +11,7 @@ from easepath.clinic.shown import View
 from easepath.core.vocabulary import one_of
 from easepath.interchange.documents.draft import TITLES, TO_WHOM, draft_passages
 
-KINDS: tuple[Kind, ...] = ("note", "letter", "urgent", "summary")
+KINDS: tuple[Kind, ...] = get_args(Kind)
 
 
 class PassageOut(View):

@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, get_args
 
 from easepath.api.views.base import Named
 from easepath.clinic import models
 from easepath.clinic.actions.house import TEXTS
+from easepath.clinic.actions.house import Kind as SetKind
 from easepath.clinic.actions.staff import ELSEWHERE
 from easepath.clinic.shown import View
 from easepath.core.knowledge import shipped_library
 from easepath.core.vocabulary import need_words, one_of
 
-Kind = Literal["drill", "profile", "method", "text", "role"]
-KINDS: tuple[Kind, ...] = ("drill", "profile", "method", "text", "role")
+Kind = Literal[SetKind, "role"]
+KINDS: tuple[Kind, ...] = get_args(Kind)
 
 
 class HouseLine(View):

@@ -8,7 +8,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from easepath.clinic import models
-from easepath.clinic.moments import flag_words
+from easepath.clinic.moments import OUTCOMES, flag_words
 from easepath.clinic.path import OUTCOME_WORDS
 from easepath.clinic.shown import View
 from easepath.core.assessment import Assessment
@@ -17,10 +17,9 @@ from easepath.core.errors import CaseError, UnknownIdError
 from easepath.core.facts import Situation
 from easepath.core.knowledge import shipped_library
 from easepath.core.screening.consequences import drill_verdicts
-from easepath.core.vocabulary import Outcome, Verdict, one_of
+from easepath.core.vocabulary import Verdict, one_of
 
 OF = {"screening": "the screen", "hand-over": "the hand-over", "review": "the review"}
-OUTCOMES: tuple[Outcome, ...] = ("clear", "careful", "incomplete", "hold", "refer", "emergency")
 
 
 class RulesTold(View):

@@ -13,6 +13,7 @@ from django.db import models as fields
 from easepath.clinic import clock, models
 from easepath.clinic.audit import record_event
 from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
+from easepath.clinic.models.house import BINDING
 from easepath.clinic.policies import require
 from easepath.core.knowledge import shipped_library
 
@@ -39,7 +40,7 @@ def set_house(actor: models.User, kind: Kind, key: str, value: str, reason: str)
 def keep_row(
     actor: models.User, clinic: models.Clinic, kind: str, key: str, value: str, reason: str
 ) -> models.HouseRow:
-    """Write a row that was checked, end the one before it, and mark every line of the clinic as old."""
+    """Write a row that was checked, and end the one before it."""
     with transaction.atomic():
         _end(actor, models.HouseRow.objects.filter(clinic=clinic, kind=kind, key=key, ended_at=None))
         row = models.HouseRow.objects.create(
@@ -72,8 +73,9 @@ def _end(actor: models.User, rows: fields.QuerySet[models.HouseRow]) -> None:
 
 
 def _note(actor: models.User, clinic: models.Clinic, name: str, details: Mapping[str, str]) -> None:
-    """The audit entry, and the mark that what was worked out for any client of the clinic is old."""
-    models.Complaint.objects.filter(client__clinic=clinic).update(changes=fields.F("changes") + 1, status_on=None)
+    """The audit entry; where it is a fact of every client, the mark that what was worked out for them is old."""
+    if details["kind"] in BINDING:
+        models.Complaint.objects.filter(client__clinic=clinic).update(changes=fields.F("changes") + 1, status_on=None)
     record_event(name, clinic=clinic, client=None, actor=actor, details=dict(details))
 
 

@@ -9,7 +9,7 @@ from functools import partial
 from typing import Final, Literal
 
 from easepath.clinic import clock, models
-from easepath.clinic.acting import Act, Unchanged, act
+from easepath.clinic.acting import Act, Unchanged, act, stored_already
 from easepath.clinic.errors import FieldError, NotFoundError
 from easepath.clinic.repository import Record, read_complaint
 from easepath.core.code_version import code_version
@@ -51,10 +51,8 @@ def keep_document(actor: models.User, complaint: models.Complaint, written: Writ
 
 
 def _decide(record: Record, actor: models.User, written: Written) -> Act[models.Document] | Unchanged[models.Document]:
-    known = models.Document.objects.filter(pk=written.id).first()
+    known = stored_already(models.Document, written.id, record.complaint, "document")
     if known is not None:
-        if known.complaint_id != record.complaint.pk:
-            raise NotFoundError("no such document")
         return Unchanged(known)
     before = _replaced(record, written)
     passages = [

@@ -8,10 +8,10 @@ from collections.abc import Mapping
 from functools import partial
 
 from easepath.clinic import clock, models
-from easepath.clinic.acting import Act, Unchanged, act
+from easepath.clinic.acting import Act, Unchanged, act, stored_already
 from easepath.clinic.actions.dispatches import tell_staff
 from easepath.clinic.actions.session_bounds import OLDEST_DAYS, clinic_day
-from easepath.clinic.errors import FieldError, NotFoundError
+from easepath.clinic.errors import FieldError
 from easepath.clinic.repository import Record, read_complaint
 
 
@@ -24,10 +24,8 @@ def record_home_check(
 
 
 def _decide(record: Record, given: models.HomeCheck) -> Act[models.HomeCheck] | Unchanged[models.HomeCheck]:
-    known = models.HomeCheck.objects.filter(pk=given.pk).first()
+    known = stored_already(models.HomeCheck, given.pk, record.complaint, "check")
     if known is not None:
-        if known.complaint_id != record.complaint.pk:
-            raise NotFoundError("no such check")
         return Unchanged(known)
     today, given.date = record.today, clinic_day(record, given.date)
     asked = {item for flag in record.assessment.library.red_flags.values() for item in flag.home_check}

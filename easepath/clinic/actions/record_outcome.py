@@ -9,9 +9,9 @@ from functools import partial
 from typing import Final
 
 from easepath.clinic import clock, models
-from easepath.clinic.acting import Act, Unchanged, act
+from easepath.clinic.acting import Act, Unchanged, act, stored_already
 from easepath.clinic.actions.session_bounds import OLDEST_DAYS, clinic_day
-from easepath.clinic.errors import FieldError, NotFoundError
+from easepath.clinic.errors import FieldError
 from easepath.clinic.facts.outcomes import outcome_reports
 from easepath.clinic.repository import Record, read_complaint
 from easepath.core.facts import ActivityTold, Occasion
@@ -46,10 +46,8 @@ def record_outcome(actor: models.User | None, complaint: models.Complaint, given
 def _decide(
     record: Record, actor: models.User | None, given: OutcomeGiven
 ) -> Act[models.OutcomeTold] | Unchanged[models.OutcomeTold]:
-    known = models.OutcomeTold.objects.filter(pk=given.id).first()
+    known = stored_already(models.OutcomeTold, given.id, record.complaint, "report")
     if known is not None:
-        if known.complaint_id != record.complaint.pk:
-            raise NotFoundError("no such report")
         return Unchanged(known)
     date = clinic_day(record, given.date)
     fields = _day_faults(record, date, by_client=actor is None) | _faults(given)

@@ -6,11 +6,10 @@ from dataclasses import replace
 from functools import partial
 
 from easepath.clinic import clock, models
-from easepath.clinic.acting import Act, Unchanged, act
+from easepath.clinic.acting import Act, Unchanged, act, stored_already
 from easepath.clinic.actions.dispatches import tell_staff
 from easepath.clinic.actions.rest_orders import keep_rests
 from easepath.clinic.actions.session_bounds import SessionDone, check_session, clinic_day, stands_for
-from easepath.clinic.errors import NotFoundError
 from easepath.clinic.facts.draft import stored as stored_as
 from easepath.clinic.repository import Record, read_complaint
 from easepath.core.dose.load_words import load_words
@@ -39,10 +38,8 @@ def _decide(
     actor: models.User | None, record: Record, done: SessionDone
 ) -> Act[models.SessionLog] | Unchanged[models.SessionLog]:
     complaint = record.complaint
-    known = models.SessionLog.objects.filter(pk=done.id).first()
+    known = stored_already(models.SessionLog, done.id, complaint, "session")
     if known is not None:
-        if known.complaint_id != complaint.pk:
-            raise NotFoundError("no such session")
         return Unchanged(known)
     version = _version(record, done.version)
     done = done if actor is not None else replace(done, date=clinic_day(record, done.date))

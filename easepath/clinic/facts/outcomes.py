@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import get_args
 
 from easepath.clinic.repository import Record
 from easepath.core.facts import ActivityTold, Occasion, OutcomeReport
@@ -10,7 +11,7 @@ from easepath.core.knowledge import shipped_library
 from easepath.core.outcomes import asked_from
 from easepath.core.vocabulary import one_of
 
-OCCASIONS: tuple[Occasion, ...] = ("start", "course", "end")
+OCCASIONS: tuple[Occasion, ...] = get_args(Occasion)
 
 
 def outcome_reports(record: Record) -> tuple[OutcomeReport, ...]:

@@ -12,6 +12,8 @@ KINDS: Final = [
     ("drill", "drill switched off"), ("profile", "condition switched off"), ("method", "method of a need"),
     ("text", "text of a message"), ("role", "role of somebody"),
 ]  # fmt: skip
+BINDING: Final = ("drill", "profile", "method")
+"""What binds the complaints of a clinic; words and roles bind none."""
 
 
 class HouseRow(models.Model):

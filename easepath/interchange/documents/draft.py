@@ -9,8 +9,9 @@ from zoneinfo import ZoneInfo
 
 from easepath.clinic import models
 from easepath.clinic.actions.keep_document import Kind, Passage
-from easepath.clinic.models.complaints import ENDINGS
+from easepath.clinic.moments import DECIDED, ENDED
 from easepath.clinic.repository import Record
+from easepath.clinic.shown import sided
 from easepath.core.vocabulary import FlagAction
 from easepath.interchange.documents.passages import (
     complaint_lines,
@@ -21,7 +22,6 @@ from easepath.interchange.documents.passages import (
     program_lines,
     response_lines,
     screen_lines,
-    sided,
     tried_lines,
 )  # fmt: skip
 
@@ -35,7 +35,6 @@ ASKED_BACK: Final[Mapping[FlagAction, str]] = {
     "discuss": "Please tell us whether, and within which limits, a home program may go on.",
 }
 WRITTEN: Final = "Please write back what you found, and whether and with which limits a home program may go on."
-DECIDED: Final = {"accept": "accepted", "change": "changed", "refuse": "refused"}
 TO_WHOM: Final = "To the doctor who sees this client"
 """Whom an urgent letter is for, until a name is known: nobody has to type before it goes along."""
 Said = tuple[str, Callable[[], Iterable[str]]]
@@ -157,6 +156,6 @@ def _care(record: Record) -> Iterator[str]:
     if complaint.closed_at is None:
         yield "Care goes on."
         return
-    how = dict(ENDINGS).get(complaint.ended_as, "without a word why")
+    how = ENDED.get(complaint.ended_as, "without a word why")
     note = f" {complaint.ended_note}" if complaint.ended_note else ""
     yield f"Care ended on {day(f'{complaint.closed_at:%Y-%m-%d}')}: {how}.{note}"

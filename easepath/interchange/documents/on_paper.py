@@ -6,7 +6,7 @@ from django.template.loader import render_to_string
 
 from easepath.clinic import models
 from easepath.interchange.documents.draft import TITLES
-from easepath.interchange.documents.passages import day, sided
+from easepath.interchange.documents.passages import day
 
 FOOT = (
     "Composed from the record, read and kept by the undersigned. It supports a licensed professional’s decision and is "
@@ -39,6 +39,6 @@ def _told(document: models.Document) -> dict[str, object]:
     on = day(f"{document.kept_at:%Y-%m-%d}")
     return {
         "document": document, "clinic": client.clinic, "title": TITLES[document.kind],  # type: ignore[index]
-        "about": f"{client}{born}", "name": sided(str(client), ""), "urgent": document.kind == "urgent",
+        "about": f"{client}{born}", "urgent": document.kind == "urgent",
         "signed": f"{document.kept_by.name}, {on}{version}", "foot": FOOT,
     }  # fmt: skip

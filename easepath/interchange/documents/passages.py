@@ -11,6 +11,7 @@ from easepath.clinic.facts.outcomes import outcome_reports
 from easepath.clinic.path import OUTCOME_WORDS
 from easepath.clinic.repository import Record
 from easepath.clinic.sheet import sheet_of
+from easepath.clinic.shown import figure, sided
 from easepath.core.adjust.session_day import worst_class
 from easepath.core.course import RangeCourse, range_courses
 from easepath.core.outcomes import ScaleCourse, scale_courses
@@ -25,16 +26,6 @@ def day(date: dt.date | str | None) -> str:
         return "not known"
     found = dt.date.fromisoformat(date) if isinstance(date, str) else date
     return f"{found.day} {found:%B %Y}"
-
-
-def sided(name: str, side: str) -> str:
-    """A name with its side, where it has one: "Hip flexion, left"."""
-    return name if side in ("", "both") else f"{name}, {side}"
-
-
-def figure(value: float) -> str:
-    """A figure to one decimal, without one where it is whole: 128.5, 24."""
-    return f"{value:.1f}".removesuffix(".0")
 
 
 def complaint_lines(record: Record) -> Iterator[str]:

@@ -7,13 +7,18 @@ import datetime as dt
 import hashlib
 import json
 from collections.abc import Iterable, Iterator
+from functools import reduce
+from operator import or_
 from typing import Final
+
+from django.db.models import Q, QuerySet
 
 from easepath.clinic import clock, models
 from easepath.clinic.record_rows import tables_of
 from easepath.clinic.repository import Record, read_records
 from easepath.core.code_version import code_version
 from easepath.core.knowledge import shipped_library
+from easepath.interchange.documents.on_paper import document_text
 from easepath.interchange.fhir.codes import EXTENSION, HL7, Resource, concept, name_of, public, refer
 from easepath.interchange.fhir.observations import Fits, observations, screen_answers, stop_signs
 from easepath.interchange.fhir.plans import care_plans, goals
@@ -38,12 +43,25 @@ def person_bundle(client: models.Client, by: models.User) -> str:
 def day_bundle(clinic: models.Clinic, date: dt.date, by: models.User) -> str:
     """What happened in a clinic on one day as a bundle (JSON): whoever was measured, seen, given a plan, or told."""
     entries: Entries = dict([organization(clinic)])
-    rows = models.Complaint.objects.filter(client__clinic=clinic, client__erased_at=None)
-    for record in read_records(rows):
+    for record in read_records(_touched(clinic, date)):
         told = dict(_of_day(record, date))
         if told:
             entries |= dict([patient(record.complaint.client), *conditions(record)]) | told
     return _bundle(clinic, by, entries)
+
+
+def _touched(clinic: models.Clinic, date: dt.date) -> QuerySet[models.Complaint]:
+    """The complaints that something of a day can be about; nobody else's year is read for it."""
+    day = dt.datetime.combine(date, dt.time(), tzinfo=dt.UTC)
+    found = (
+        models.Visit.objects.filter(opened_at__range=(day, day + dt.timedelta(days=1))).values("complaint"),
+        models.Sitting.objects.filter(date=date).values("visit__complaint"),
+        models.SessionLog.objects.filter(date=date).values("complaint"),
+        models.PlanVersion.objects.filter(start=date).values("complaint"),
+        models.OutcomeTold.objects.filter(date=date).values("complaint"),
+    )
+    any_of = reduce(or_, (Q(pk__in=rows) for rows in found))
+    return models.Complaint.objects.filter(any_of, client__clinic=clinic, client__erased_at=None)
 
 
 def _of_record(record: Record, fits: Fits) -> Iterator[tuple[str, Resource]]:
@@ -79,8 +97,6 @@ def _staff(clinic: models.Clinic, entries: Entries) -> Iterator[tuple[str, Resou
 
 def _kept_documents(client: models.Client) -> Iterator[tuple[str, Resource]]:
     """Letters and notes as they were kept, in plain text."""
-    from easepath.interchange.documents.on_paper import document_text
-
     rows = models.Document.objects.filter(complaint__client=client).select_related(
         "kept_by", "complaint__client__clinic"
     )
