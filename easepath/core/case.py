@@ -18,7 +18,7 @@ from easepath.core.knowledge.loader import load_strict_yaml
 
 Ask = Literal["screen", "measure", "match", "compose", "adjust", "home"]
 ALL_ASKS: tuple[Ask, ...] = ("screen", "measure", "match", "compose", "adjust")
-OWN_CHOICES = ("overrides", "barred", "pinned", "errors")
+OWN_CHOICES = ("overrides", "barred", "pinned", "errors", "house_needs")
 """Choices recorded in the product with the name of who made them; a case file has no such keys."""
 COMPUTED_KEYS = {
     "log": ("held", "unexplained", "stands_for"),

@@ -7,18 +7,23 @@ from typing import Any
 import pytest
 
 from easepath.api.views.house import house_view
+from easepath.api.views.plan import plan_view
+from easepath.clinic import clock
 from easepath.clinic.actions.house import end_house, set_house
+from easepath.clinic.actions.open_visit import open_visit
 from easepath.clinic.actions.save_story import save_story
 from easepath.clinic.actions.staff import set_role, take_on
 from easepath.clinic.errors import FieldError, NotAllowedError, NotFoundError, RefusedError
 from easepath.clinic.facts.story import Story
 from easepath.clinic.house_words import said_to_client
 from easepath.clinic.models import AuditEntry, Client, Clinic, Complaint, HouseRow, User
-from easepath.clinic.repository import read_complaint
+from easepath.clinic.repository import read_again, read_complaint
 from easepath.clinic.selectors.house import switched_off
 from easepath.core.knowledge import shipped_library
+from easepath.standins.practice_life import live_through
+from easepath.standins.practice_people import PEOPLE
 from tests.clinic.test_walk import fresh
-from tests.conftest import World
+from tests.conftest import TODAY, World
 
 
 def offered(world: World, name: str = "Marta") -> set[str]:
@@ -58,6 +63,60 @@ def test_a_method_of_the_house_stands_where_none_is_chosen_by_hand(world: World)
     own = sorted(set(shipped_library().methods) - {method})[0]
     Complaint.objects.filter(pk=record.complaint.pk).update(methods={need: own})
     assert read_complaint(record.complaint.pk).facts.methods == {need: own}
+
+
+def prior(world: World) -> tuple[str, float]:
+    """Who weighs what Marta's condition expects, and how heavy."""
+    needs = read_complaint(fresh(world, "Marta").pk).assessment.matcher.needs.affected
+    source = next(one for one in needs["mobilise:adductor"].sources if one.is_prior)
+    return source.kind, source.weight
+
+
+def test_what_a_condition_expects_is_weighed_by_the_house_and_what_is_found_is_not(world: World) -> None:
+    shipped = prior(world)
+    key = f"{fresh(world, 'Marta').condition} mobilise:adductor"
+    row = set_house(world.users["ruth"], "need", key, "0.35", "few of ours need it")
+    assert prior(world) == ("house", 0.35)
+    shown = house_view(fresh(world, "Marta").client.clinic).rows[0]
+    assert (shown.value, shown.shipped) == ("35 of 100", f"{shipped[1] * 100:.0f} of 100")
+    end_house(world.users["ruth"], row.pk)
+    assert prior(world) == shipped == ("condition", shipped[1])
+
+
+def test_hours_of_the_house_stand_where_a_client_has_none(world: World) -> None:
+    person, troubles = next((p, t) for p, t in PEOPLE if p.first_name == "Levi")
+    complaint = live_through(world.users["hanne"], person, troubles[:1], TODAY)[0]
+    visit = open_visit(world.users["hanne"], complaint)
+
+    def hours() -> tuple[int, int, int]:
+        desk = plan_view(read_again(visit)).desk
+        assert desk is not None
+        return desk.start, desk.end, desk.every
+
+    handed = complaint.versions.get().desk
+    row = set_house(world.users["ruth"], "hours", "work", "07:30 15:30 120", "the yard starts early")
+    assert hours() == (450, 930, 120)
+    assert house_view(complaint.client.clinic).rows[0].value == "07:30 to 15:30, a break every 120 minutes"
+    assert Complaint.objects.get(pk=complaint.pk).versions.get().desk == handed
+    Complaint.objects.filter(pk=complaint.pk).update(work_hours={"start": 600, "end": 1000, "every": 60})
+    assert hours() == (600, 1000, 60)
+    Complaint.objects.filter(pk=complaint.pk).update(work_hours={})
+    end_house(world.users["ruth"], row.pk)
+    assert hours() == (540, 1020, 90)
+
+
+def test_what_the_library_lost_is_passed_over(world: World) -> None:
+    clinic, ruth = fresh(world, "Marta").client.clinic, world.users["ruth"]
+    for kind, key, value in (
+        ("method", "gone:gone", "hold-long"),
+        ("need", "gone gone:gone", "0.4"),
+        ("drill", "gone", ""),
+    ):
+        HouseRow.objects.create(
+            clinic=clinic, kind=kind, key=key, value=value, reason="old", set_by=ruth, set_at=clock.now()
+        )
+    assert offered(world)
+    assert {row.name for row in house_view(clinic).rows} >= {"gone"}
 
 
 def test_a_condition_that_is_switched_off_is_not_chosen_anew_and_stays_where_it_is(world: World) -> None:
@@ -129,6 +188,17 @@ def test_what_is_set_anew_ends_what_was_set_before_and_every_line_is_old(world: 
         ("profile", "no-such", "", "x", "key"),
         ("method", "no:such", "hold", "x", "key"),
         ("method", "control:pelvis", "no-such", "x", "value"),
+        ("need", "no-such mobilise:adductor", "0.5", "x", "key"),
+        ("need", "adductor-strain", "0.5", "x", "key"),
+        ("need", "adductor-strain mobilise:hip-capsule-posterior", "0.5", "x", "key"),
+        ("need", "adductor-strain mobilise:adductor", "1.2", "x", "value"),
+        ("need", "adductor-strain mobilise:adductor", "", "x", "value"),
+        ("need", "adductor-strain mobilise:adductor", "nan", "x", "value"),
+        ("hours", "week", "09:00 17:00 90", "x", "key"),
+        ("hours", "work", "09:00 17:00", "x", "value"),
+        ("hours", "work", "17:00 09:00 90", "x", "value"),
+        ("hours", "work", "09:00 24:30 90", "x", "value"),
+        ("hours", "work", "09:00 17:00 10", "x", "value"),
         ("text", "staff-stop", "x", "x", "key"),
         ("drill", "lunge-rock", "", " ", "reason"),
         ("drill", "lunge-rock", "", "x" * 301, "reason"),

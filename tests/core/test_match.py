@@ -8,8 +8,9 @@ import pytest
 
 from easepath.core.compose import Chosen, assemble, prescribe
 from easepath.core.errors import CaseError
-from easepath.core.facts import PainReport, Plan, PlannedDrill, Sitting, Tryout
-from easepath.core.match import Matcher, allowed_methods, choose_method
+from easepath.core.facts import HouseNeed, NeedSet, PainReport, Plan, PlannedDrill, Sitting, Tryout
+from easepath.core.match import Matcher, Need, allowed_methods, choose_method
+from easepath.core.match.why import why_here
 from easepath.core.story import stage_is_asked
 from tests.core.build import LIBRARY, client, complaint, day, factor, matched, plan, situation
 
@@ -107,6 +108,43 @@ def test_a_finding_raises_its_need_and_a_negative_one_lowers_the_prior() -> None
 
     assert weight(17) == pytest.approx(1 - 0.1 * 0.3)  # prior 0.9, marked 0.7
     assert weight(2) == pytest.approx(0.9 * 0.4)
+
+
+def weighed(need: str = "mobilise:adductor", condition: str = "adductor-strain", **facts: Any) -> Need:
+    own = HouseNeed(condition=condition, need=need, weight=0.3, reason="few of ours need it")
+    return matched(house_needs=(own,), **facts).needs.affected[need]
+
+
+def lunge(value: float) -> tuple[Sitting, ...]:
+    return (Sitting(measure="lunge-elbow", side="left", date=day(1), trials=(value,)),)
+
+
+HOUSE: dict[str, tuple[dict[str, Any], float]] = {
+    "stands-for-the-prior": ({}, 0.3),
+    "of-another-condition-counts-nothing": ({"condition": "low-back-stiff"}, 0.9),
+    "adds-no-need-that-the-condition-does-not-expect": ({"need": "mobilise:hip-capsule-posterior"}, 0),
+    "never-outweighs-a-finding": ({"measures": lunge(17)}, 1 - 0.7 * 0.3),
+    "a-negative-test-speaks-against-it-too": ({"measures": lunge(2)}, 0.3 * 0.4),
+    "a-weight-by-hand-stands-over-it": (
+        {"needs": {"mobilise:adductor": NeedSet(weight=0.7, by="clinician", reason="seen")}},
+        0.7,
+    ),
+}
+
+
+@pytest.mark.parametrize(("facts", "weight"), HOUSE.values(), ids=HOUSE.keys())
+def test_a_clinics_own_prior(facts: dict[str, Any], weight: float) -> None:
+    if not weight:
+        with pytest.raises(KeyError):
+            weighed(**facts)
+        return
+    assert weighed(**facts).weight == pytest.approx(weight)
+
+
+def test_a_drill_says_that_the_clinic_weighs_it() -> None:
+    own = HouseNeed(condition="adductor-strain", need="mobilise:adductor", weight=0.95, reason="most of ours need it")
+    said = why_here(matched(house_needs=(own,), plan=EMPTY), LIBRARY.drills["lunge-rock"]).text(LIBRARY)
+    assert "as this clinic weighs groin" in said
 
 
 def test_irritable_clients_get_the_pain_free_method_and_half_the_start() -> None:

@@ -321,5 +321,5 @@ def finding_lines(assessment: Assessment) -> list[FindingNeed]:
             beside=need.is_found_beside,
         )
         for need in assessment.matcher.needs.found
-        if need.weight > 0 or any(s.kind != "condition" for s in need.sources)
+        if need.weight > 0 or any(not s.is_prior for s in need.sources)
     ]  # fmt: skip

@@ -13,11 +13,13 @@ from django.db import models as fields
 from easepath.clinic import clock, models
 from easepath.clinic.audit import record_event
 from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
+from easepath.clinic.facts.desk import hours_fault
+from easepath.clinic.facts.house import WORK, hours_of
 from easepath.clinic.models.house import BINDING
 from easepath.clinic.policies import require
 from easepath.core.knowledge import shipped_library
 
-Kind = Literal["drill", "profile", "method", "text"]
+Kind = Literal["drill", "profile", "method", "need", "hours", "text"]
 TEXTS: Final = ("message-link", "message-new", "remind-session", "remind-visit", "remind-visit-at")
 """What is sent to clients, and may be said in the house's own words."""
 LONGEST: Final = 300
@@ -96,6 +98,28 @@ def _method(key: str, value: str) -> dict[str, str]:
     return found
 
 
+def _need(key: str, value: str) -> dict[str, str]:
+    """A weight stands for what the condition ships: for a need that the condition names, and for nothing found."""
+    condition, _, need = key.partition(" ")
+    row = shipped_library().conditions.get(condition)
+    if row is None:
+        return {"key": "names no condition of this product"}
+    found = {} if need in row.needs else {"key": f"is no need that {row.name.lower()} expects"}
+    if not re.fullmatch(r"0(\.\d{1,2})?|1(\.0{1,2})?", value):
+        found["value"] = "lies between 0 and 100 of 100"
+    return found
+
+
+def _hours(key: str, value: str) -> dict[str, str]:
+    if key != WORK:
+        return {"key": f"is {WORK!r}: a clinic has one set of hours"}
+    try:
+        fault = hours_fault(hours_of(value))
+    except ValueError:
+        fault = "is written as 09:00 17:00 90: from, until, and the minutes between breaks"
+    return {"value": fault} if fault else {}
+
+
 def _text(key: str, value: str) -> dict[str, str]:
     """Own words say everything that the shipped ones fill in: a link, a day, a number to call."""
     if key not in TEXTS:
@@ -116,5 +140,5 @@ def _text(key: str, value: str) -> dict[str, str]:
 
 
 _FAULTS: Final[Mapping[Kind, Callable[[str, str], dict[str, str]]]] = {
-    "drill": _drill, "profile": _profile, "method": _method, "text": _text,
+    "drill": _drill, "profile": _profile, "method": _method, "need": _need, "hours": _hours, "text": _text,
 }  # fmt: skip

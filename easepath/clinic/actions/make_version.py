@@ -63,7 +63,7 @@ def next_version(
     profile = assessment.screen.profile
     rules = {r.rule for item in session.drills for r in item.reasons} | {"phase-order", "dose-ladder"}
     rows = _drills(record, session, chosen)
-    desk, bands = desk_of(assessment, session, complaint), complaint.client.clinic.bands
+    desk, bands = desk_of(assessment, session, record), complaint.client.clinic.bands
     version = models.PlanVersion(
         complaint=complaint, visit=record.at_visit, number=before.number + 1 if before else 1, stage=complaint.stage,
         stage_since=complaint.stage_since, confirmed=complaint.gate_words, start=today,

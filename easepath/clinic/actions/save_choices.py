@@ -11,14 +11,13 @@ from easepath.clinic import models
 from easepath.clinic.acting import Act, act
 from easepath.clinic.actions.revisions import differing, keep_revision, next_revision
 from easepath.clinic.errors import FieldError
-from easepath.clinic.facts.desk import ALL_PIECES
+from easepath.clinic.facts.desk import hours_fault
 from easepath.clinic.repository import Record, read_again
 from easepath.core.knowledge import shipped_library
 
 FIELDS = ("methods", "needs_set", "pinned", "barred", "work_hours")
 MOST_NEEDS = 8
 """Needs set by hand; more would no longer be a plan, and composing could not look at every session."""
-CLOCK = range(24 * 60)
 SAY_WHY = "say why, so that it can be explained later"
 
 
@@ -119,12 +118,5 @@ def _drill_faults(choices: Choices) -> dict[str, str]:
 
 
 def _hours_faults(hours: Mapping[str, int]) -> dict[str, str]:
-    if not hours:
-        return {}
-    if {*hours, "pieces"} != {"start", "end", "every", "pieces"}:
-        return {"work_hours": "needs a start, an end and an interval"}
-    if hours.get("pieces", 0) not in range(ALL_PIECES + 1):
-        return {"work_hours": f"a break has up to {ALL_PIECES} drills"}
-    if hours["start"] not in CLOCK or hours["end"] not in CLOCK or hours["end"] <= hours["start"]:
-        return {"work_hours": "the end lies after the start, on the same day"}
-    return {} if 15 <= hours["every"] <= 240 else {"work_hours": "a break every 15 to 240 minutes"}
+    fault = hours_fault(hours) if hours else None
+    return {"work_hours": fault} if fault else {}

@@ -3,15 +3,20 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Mapping
+from typing import TYPE_CHECKING
 
 from pydantic import BaseModel
 
-from easepath.clinic import models
+from easepath.clinic.facts.house import work_hours
 from easepath.core.assessment import Assessment
 from easepath.core.compose import Session
 from easepath.core.compose.desk import at_work, desk_plan
 from easepath.core.ids import Methods
 from easepath.core.vocabulary import SideWord
+
+if TYPE_CHECKING:
+    from easepath.clinic.repository import Record
 
 
 class BreakDrill(BaseModel):
@@ -45,18 +50,37 @@ class DeskPlan(BaseModel):
 
 ALL_PIECES = 20
 """As many drills as a session can have at work: every break has them all."""
+CLOCK = range(24 * 60)
+LEAST_EVERY, MOST_EVERY = 15, 240
 DEFAULT_HOURS = {"start": 9 * 60, "end": 17 * 60, "every": 90}
 
 
-def desk_of(assessment: Assessment, session: Session, complaint: models.Complaint) -> DeskPlan | None:
+def hours_fault(hours: Mapping[str, int]) -> str | None:
+    """Why these are no hours of work; None where they are."""
+    if {*hours, "pieces"} != {"start", "end", "every", "pieces"}:
+        return "needs a start, an end and an interval"
+    if hours.get("pieces", 0) not in range(ALL_PIECES + 1):
+        return f"a break has up to {ALL_PIECES} drills"
+    if hours["start"] not in CLOCK or hours["end"] not in CLOCK or hours["end"] <= hours["start"]:
+        return "the end lies after the start, on the same day"
+    return None if LEAST_EVERY <= hours["every"] <= MOST_EVERY else "a break every 15 to 240 minutes"
+
+
+def usual_hours(record: Record) -> dict[str, int]:
+    """The hours of work that the house has set, else the product's."""
+    return work_hours(record) or DEFAULT_HOURS
+
+
+def desk_of(assessment: Assessment, session: Session, record: Record) -> DeskPlan | None:
     """Hours (minutes of the day), breaks, and what does not fit.
 
-    None where the condition asks for no desk plan and nobody made one.
+    The client's own hours, else those of the house, else the product's. None where the condition asks for no desk plan
+    and nobody made one.
     """
-    profile = assessment.screen.profile
-    if not complaint.work_hours and (profile is None or profile.method != Methods.DESK_BREAK):
+    profile, own = assessment.screen.profile, record.complaint.work_hours
+    if not own and (profile is None or profile.method != Methods.DESK_BREAK):
         return None
-    hours = complaint.work_hours or DEFAULT_HOURS
+    hours = own or usual_hours(record)
     start, end = (dt.time(*divmod(hours[name], 60)) for name in ("start", "end"))
     items = at_work(session.drills)
     pieces = min(hours.get("pieces", 0), max(1, len(items))) or None

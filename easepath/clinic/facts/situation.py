@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, Any, TypeVar
 from pydantic import ValidationError
 
 from easepath.clinic import models, rows
+from easepath.clinic.facts import house
 from easepath.clinic.facts.home import log_entries
 from easepath.core import facts as core
 from easepath.core.compose.own_dose import GivenDose
@@ -60,7 +61,7 @@ def _situation(library: Library, record: Record) -> core.Situation:
         measures=measures,
         tryouts=tuple(_tryout(row) for row in record.tryouts),
         goals=tuple(_read(core.Goal, measure=row.measure, side=row.side, value=row.value) for row in record.goals),
-        methods={need: row.value for need, row in record.set_in_house("method").items()} | complaint.methods,
+        methods=house.methods(library, record) | complaint.methods,
         needs={
             need: core.NeedSet(weight=given["weight"], by="clinician", reason=given["reason"])
             for need, given in complaint.needs_set.items()
@@ -69,10 +70,8 @@ def _situation(library: Library, record: Record) -> core.Situation:
             _read(core.Override, drill=r.drill, side=r.side, by=r.by, reason=r.reason, by_lead=r.by_lead)
             for r in record.overrides
         ),
-        barred={
-            drill: f"switched off in this clinic, {row.reason}" for drill, row in record.set_in_house("drill").items()
-        }
-        | complaint.barred,
+        house_needs=house.priors(record),
+        barred=house.barred(record) | complaint.barred,
         pinned=tuple(complaint.pinned),
         errors={
             measure: core.OwnError(sem=sem, mdc=MDC_FACTOR * sem, degrees_of_freedom=freedom)

@@ -10,17 +10,19 @@ from easepath.clinic.models.people import Clinic, User
 
 KINDS: Final = [
     ("drill", "drill switched off"), ("profile", "condition switched off"), ("method", "method of a need"),
-    ("text", "text of a message"), ("role", "role of somebody"),
+    ("need", "weight of a need"), ("hours", "hours of work"), ("text", "text of a message"),
+    ("role", "role of somebody"),
 ]  # fmt: skip
-BINDING: Final = ("drill", "profile", "method")
+BINDING: Final = ("drill", "profile", "method", "need", "hours")
 """What binds the complaints of a clinic; words and roles bind none."""
 
 
 class HouseRow(models.Model):
     """One thing set for a clinic from a moment on, until it is ended or set anew; nothing of it is overwritten.
 
-    `key` is the drill, the condition, the need, the message or the user name, `value` the method, the words or the
-    role; empty where something is switched off.
+    `key` is the drill, the condition, the need, the message or the user name, of a weight the condition and its need;
+    `value` the method, the weight (0 to 1), the hours (`09:00 17:00 90`: from, until, minutes between breaks), the
+    words or the role; empty where something is switched off.
     """
 
     clinic = models.ForeignKey(Clinic, on_delete=models.CASCADE, related_name="house")

@@ -7,6 +7,7 @@ from easepath.core.facts.person import Client, ClientFactor, Elsewhere, Limit
 from easepath.core.facts.plan import (
     Clearance,
     DrillGroup,
+    HouseNeed,
     Manner,
     NeedSet,
     Override,
@@ -32,6 +33,7 @@ __all__ = [
     "Fact",
     "Goal",
     "HomeAnswer",
+    "HouseNeed",
     "Limit",
     "LogEntry",
     "Manner",

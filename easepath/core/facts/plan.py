@@ -174,6 +174,15 @@ class NeedSet(Fact):
     reason: str
 
 
+class HouseNeed(Fact):
+    """What a clinic expects of a condition: the weight of a need that stands for the shipped one, and why."""
+
+    condition: str
+    need: str
+    weight: Weight
+    reason: str
+
+
 class Override(Fact):
     """A verdict overridden by a named person with a reason; `by_lead` whether a lead did it. Empty side: both."""
 

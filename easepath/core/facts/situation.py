@@ -13,7 +13,7 @@ from pydantic import Field
 from easepath.core.facts.base import Fact
 from easepath.core.facts.complaint import Complaint
 from easepath.core.facts.person import Client
-from easepath.core.facts.plan import Clearance, NeedSet, Override, Plan
+from easepath.core.facts.plan import Clearance, HouseNeed, NeedSet, Override, Plan
 from easepath.core.facts.room import Goal, OwnError, Sitting, Tryout
 from easepath.core.facts.session import HomeAnswer, LogEntry
 from easepath.core.vocabulary import BOTH, SideName, SideWord
@@ -23,7 +23,7 @@ class Situation(Fact):
     """Everything the core needs to know to screen, match, dose and adjust for one client on one day.
 
     `barred` (drill: why) and `pinned` are the clinician's own choices for this client. `errors` is the clinic's own
-    error of a measure from its repeats.
+    error of a measure from its repeats, `house_needs` its own priors of conditions.
     """
 
     today: dt.date
@@ -37,6 +37,7 @@ class Situation(Fact):
     goals: tuple[Goal, ...] = ()
     methods: dict[str, str] = Field(default_factory=dict)
     needs: dict[str, NeedSet] = Field(default_factory=dict)
+    house_needs: tuple[HouseNeed, ...] = ()
     clearance: dict[str, Clearance] = Field(default_factory=dict)
     overrides: tuple[Override, ...] = ()
     barred: dict[str, str] = Field(default_factory=dict)

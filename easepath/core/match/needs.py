@@ -34,6 +34,11 @@ class Source:
     foreign: bool = False
     measure: str | None = None
 
+    @property
+    def is_prior(self) -> bool:
+        """Whether it is what the condition alone makes likely, as shipped or as the clinic weighs it."""
+        return self.kind in ("condition", "house")
+
 
 @dataclass(frozen=True)
 class Need:
@@ -124,7 +129,7 @@ class Needs:
         negative: set[str] = set()
         profile = self._screen.profile
         for need, weight in (profile.needs if profile else {}).items():
-            sources[need] = [Source("condition", profile.name if profile else "", weight)]
+            sources[need] = [self._prior(need, weight)]
         for finding in self._library.findings:
             if finding.pattern in self._decided:
                 continue
@@ -139,6 +144,15 @@ class Needs:
         for need in self._screen.situation.needs:
             sources.setdefault(need, [])
         return sources, negative
+
+    def _prior(self, need: str, weight: float) -> Source:
+        """What the condition expects; a clinic's own weight stands for it and for nothing that was found."""
+        profile = self._screen.profile
+        assert profile is not None
+        for own in self._screen.situation.house_needs:
+            if (own.condition, own.need) == (profile.id, need):
+                return Source("house", profile.name, own.weight)
+        return Source("condition", profile.name, weight)
 
     def _finding(self, finding: Finding, negative: set[str]) -> Iterator[tuple[str, Source]]:
         foreign = self._joints.is_foreign(finding)
@@ -171,9 +185,9 @@ class Needs:
         return only is None or any(self._screen.measured.is_short(only, side) for side in sides)
 
     def _need(self, need: str, sources: list[Source], negative: bool) -> Need:
-        named = any(source.kind != "condition" for source in sources)
+        named = any(not source.is_prior for source in sources)
         factor = NEGATIVE_FACTOR if negative and not named else 1.0
-        weights = [s.weight * (factor if s.kind == "condition" else 1.0) for s in sources]
+        weights = [s.weight * (factor if s.is_prior else 1.0) for s in sources]
         computed = 0.0 if need in self._unwanted or need in self._closed else combine(weights)
         by_hand = self._screen.situation.needs.get(need)
         weight = computed if by_hand is None else by_hand.weight

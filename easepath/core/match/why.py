@@ -47,7 +47,7 @@ def _inside(name: str) -> str:
 
 
 def _gravest(need: Need) -> Source | None:
-    found = [source for source in need.sources if source.kind != "condition"] or list(need.sources)
+    found = [source for source in need.sources if not source.is_prior] or list(need.sources)
     return max(found, key=lambda source: source.weight, default=None)
 
 

@@ -14,7 +14,7 @@ import StaffPart from './StaffPart.vue'
 
 /** What this clinic does otherwise than the product ships it, each with who set it, when and why; and who works here. */
 const KEY = ['house']
-const WORDS: Record<Schemas['HouseLine']['kind'], string> = { drill: 'drill switched off', profile: 'condition switched off', method: 'method', text: 'message', role: 'role' }
+const WORDS: Record<Schemas['HouseLine']['kind'], string> = { drill: 'drill switched off', profile: 'condition switched off', method: 'method', need: 'weight of a need', hours: 'breaks at work', text: 'message', role: 'role' }
 const session = useSession()
 const queries = useQueryClient()
 const { data, error, refetch } = useQuery({ queryKey: KEY, queryFn: async () => unwrap(await outcome(clinic.GET('/api/house'))) })
@@ -46,10 +46,10 @@ async function end(row: number): Promise<void> {
         <ProblemNote :problem="problem" />
         <table v-if="rows.length">
           <thead><tr><th scope="col">what</th><th scope="col">here</th><th scope="col">shipped</th><th scope="col">why</th><th scope="col">since</th><th scope="col"><span class="visually-hidden">end it</span></th></tr></thead>
-          <tbody><tr v-for="row in rows" :key="row.id"><th scope="row">{{ row.name }}<span class="small quiet"><br />{{ WORDS[row.kind] }}</span></th><td>{{ row.value.replaceAll('-', ' ') || 'switched off' }}</td><td class="quiet">{{ row.shipped }}</td><td>{{ row.reason }}</td><td class="small">{{ shortDate(row.date) }}, {{ row.by }}</td>
+          <tbody><tr v-for="row in rows" :key="row.id"><th scope="row">{{ row.name }}<span class="small quiet"><br />{{ WORDS[row.kind] }}</span></th><td>{{ row.value || 'switched off' }}</td><td class="quiet">{{ row.shipped }}</td><td>{{ row.reason }}</td><td class="small">{{ shortDate(row.date) }}, {{ row.by }}</td>
             <td><button v-if="session.may('set-house')" type="button" class="link" :aria-label="`As shipped again: ${row.name}`" @click="end(row.id)">as shipped again</button></td></tr></tbody>
         </table>
-        <p v-else-if="!setting" class="empty quiet">Nothing is set: everything is as the product ships it. A drill or a condition that this house does not use is switched off here, a method is preferred, a message is put in its own words; each with its reason, and for everybody from then on.</p>
+        <p v-else-if="!setting" class="empty quiet">Nothing is set: everything is as the product ships it. A drill or a condition that this house does not use is switched off here, a method is preferred, what a condition is expected to need is weighed anew, the usual hours of work are named, a message is put in its own words; each with its reason, and for everybody from then on.</p>
       </section>
       <StaffPart v-if="session.may('manage-staff')" :house="data" @done="done" />
       <details v-if="data.before.length || data.rows.some(({ kind }) => kind === 'role')"><summary>What was set, in time</summary>

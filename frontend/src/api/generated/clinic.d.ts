@@ -3806,6 +3806,18 @@ export interface components {
             words: string;
         };
         /**
+         * HouseExpects
+         * @description A condition with every need it expects, heaviest first.
+         */
+        HouseExpects: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: components["schemas"]["HouseWeight"][];
+        };
+        /**
          * HouseLine
          * @description One thing set: what it is about, what was set and what ships, why, by whom and when, and until when.
          */
@@ -3826,7 +3838,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "drill" | "profile" | "method" | "text" | "role";
+            kind: "drill" | "profile" | "method" | "need" | "hours" | "text" | "role";
             /** Name */
             name: string;
             /** Reason */
@@ -3845,6 +3857,10 @@ export interface components {
             before: components["schemas"]["HouseLine"][];
             /** Drills */
             drills: components["schemas"]["Named"][];
+            /** Expects */
+            expects: components["schemas"]["HouseExpects"][];
+            /** Hours */
+            hours: string;
             /** Methods */
             methods: components["schemas"]["Named"][];
             /** Needs */
@@ -3867,6 +3883,18 @@ export interface components {
             id: string;
             /** Shipped */
             shipped: string;
+        };
+        /**
+         * HouseWeight
+         * @description A need that a condition expects, and how heavy it ships, from 0 to 1.
+         */
+        HouseWeight: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Shipped */
+            shipped: number;
         };
         /**
          * ImportLine
@@ -5237,6 +5265,10 @@ export interface components {
             elsewhere: string;
             /** Groups */
             groups: components["schemas"]["DrillGroupIn"][];
+            /** Hours Here */
+            hours_here: {
+                [key: string]: number;
+            };
             /** Issues Program */
             issues_program: boolean;
             /** Made */
@@ -6348,7 +6380,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "drill" | "profile" | "method" | "text";
+            kind: "drill" | "profile" | "method" | "need" | "hours" | "text";
             /** Reason */
             reason: string;
             /**
@@ -6708,7 +6740,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "condition" | "finding" | "observation" | "pattern";
+            kind: "condition" | "house" | "finding" | "observation" | "pattern";
             /** Name */
             name: string;
             /** Weight */

@@ -44,7 +44,7 @@ const fault = computed(() => {
   const value = Number(weight.value)
   return Number.isInteger(value) && value >= 0 && value <= 100 ? '' : 'a weight is a whole number from 0 to 100'
 })
-const KINDS: Record<Schemas['SourceOut']['kind'], string> = { condition: 'the condition', finding: 'a finding', pattern: 'a pattern', observation: 'something seen' }
+const KINDS: Record<Schemas['SourceOut']['kind'], string> = { condition: 'the condition', house: 'the condition, as this clinic weighs it', finding: 'a finding', pattern: 'a pattern', observation: 'something seen' }
 const PARTS: Record<string, string> = { effort_pct: 'effort', hold_s: 'hold', sets: 'rounds', reps: 'times', rung: 'the next drill of the ladder', seconds: 'time', breaths: 'breaths', spots: 'spots', tempo_s: 'tempo' }
 const said = (text: string) => text.replaceAll('-', ' ')
 
