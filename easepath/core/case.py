@@ -45,12 +45,40 @@ class CaseFile(Fact):
 def read_case(library: Library, path: Path) -> CaseFile:
     """The checked case of a file; raises CaseError with the key and the reason."""
     try:
-        data = load_strict_yaml(path.read_text(encoding="utf-8"))
+        text = path.read_text(encoding="utf-8")
     except (OSError, UnicodeDecodeError) as fault:
         raise CaseError("file", f"cannot be read: {fault}") from fault
-    except (yaml.YAMLError, ValueError) as fault:
+    return case_of(library, text)
+
+
+def case_of(library: Library, text: str) -> CaseFile:
+    """The checked case of a YAML text; raises CaseError with the key and the reason."""
+    try:
+        if any(isinstance(event, yaml.AliasEvent) for event in yaml.parse(text, Loader=yaml.CSafeLoader)):
+            raise CaseError("file", "refers to a part of itself by a mark: write the part out")
+        data = load_strict_yaml(text)
+    except (yaml.YAMLError, ValueError, RecursionError) as fault:
         raise CaseError("file", f"is not YAML: {' '.join(str(fault).split())}") from fault
     return parse_case(library, data)
+
+
+def moved_to(situation: Situation, today: dt.date) -> Situation:
+    """The same situation as if its day were `today`: every date moves along, every distance stays.
+
+    Raises CaseError where a date would lie before the first year or after the last.
+    """
+    try:
+        return Situation.model_validate(_moved(situation.model_dump(), today - situation.today))
+    except OverflowError as fault:
+        raise CaseError("today", f"cannot be moved to {today}: a date leaves the calendar") from fault
+
+
+def _moved(value: Any, by: dt.timedelta) -> Any:
+    if isinstance(value, Mapping):
+        return {key: _moved(one, by) for key, one in value.items()}
+    if isinstance(value, tuple):
+        return tuple(_moved(one, by) for one in value)
+    return value + by if isinstance(value, dt.date) else value
 
 
 def parse_case(library: Library, data: Any) -> CaseFile:

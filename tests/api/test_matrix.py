@@ -47,7 +47,7 @@ WHO = {
     **dict.fromkeys((
         "confirm_screening", "record_clearance", "save_plan", "save_choices", "override_verdict", "withdraw_override",
         "hand_over", "take_back", "new_link", "revoke_link", "revoke_links", "count_session", "decide_proposal", "close_review",
-        "confirm_gate_word", "archive_client", "end_care", "take_up_again", "keep_template", "put_template_away", "answer_signs", "order_rest", "end_rest", "review_row", "send_link", "draft_document", "keep_document", "preview_import", "take_in_bundle", "preview_list", "take_in_list", "agree_reminders",
+        "confirm_gate_word", "archive_client", "end_care", "take_up_again", "keep_template", "put_template_away", "answer_signs", "order_rest", "end_rest", "review_row", "send_link", "draft_document", "keep_document", "preview_import", "take_in_bundle", "preview_list", "take_in_list", "preview_case", "take_in_case", "agree_reminders",
     ), CLINICAL),
     **dict.fromkeys(("export_client", "export_bundle", "export_day", "export_list", "export_case", "set_house", "end_house", "take_on_staff", "set_role", "erase_client", "merge_clients", "read_audit", "export_audit"), LEAD),
     **dict.fromkeys(("who_am_i", "sign_in", "unlock_session", "sign_out", "read_picture", "read_motion"), OPEN),
@@ -121,6 +121,7 @@ def send(browser: Client, operation: str, rows: dict[str, Any], body: Any = None
 
 
 QUERIES = {"stream_inclinometer": "?measure=slr"}
+CASE = {"case": "today: 2031-01-06\nclient: {}\ncomplaint: {answers_default: no}"}
 BODIES: dict[str, Any] = {
     "take_in_client": {"first_name": "Nell", "last_name": "Quay"},
     "save_plan": {"revision": 0, "drills": []},
@@ -141,6 +142,7 @@ BODIES: dict[str, Any] = {
     "end_care": {"ended_as": "better"},
     "set_house": {"kind": "drill", "key": "lunge-rock", "reason": "x"}, "set_role": {"role": "lead", "reason": "x"},
     "take_on_staff": {"username": "nell", "first_name": "Nell", "last_name": "Quay", "role": "assistant", "reason": "x"},
+    "preview_case": CASE, "take_in_case": CASE,
     "preview_list": {"table": "first_name,last_name"}, "take_in_list": {"table": "first_name,last_name"},
     "preview_import": {"bundle": {"resourceType": "Bundle"}}, "take_in_bundle": {"bundle": {"resourceType": "Bundle"}},
     "keep_document": {"id": str(uuid.UUID(int=9)), "kind": "note", "passages": [{"heading": "Next", "text": "x"}]},

@@ -160,6 +160,26 @@ def test_a_foreign_bundle_is_seen_before_it_is_kept(sign_in: Any, live: World, p
     assert "Penicillin" not in edda.complaints.get().noted
 
 
+def test_a_case_leaves_and_comes_back(sign_in: Any, live: World, page: Page, live_server: Any, tmp_path: Path) -> None:
+    complaint = three_months(live.users["hanne"])
+    sign_in("ruth")
+    page.goto(f"{live_server.url}/course/{complaint.pk}")
+    kept = take(page, "As a case that names nobody", tmp_path / "case.yaml")
+    assert complaint.client.last_name not in kept.read_text()
+    page.get_by_role("link", name="Caseload").click()
+    page.get_by_role("link", name="In and out").click()
+    bring(page, "case", Path(__file__))
+    expect(page.get_by_text("is not YAML").first).to_be_visible()
+    bring(page, "case", kept)
+    expect(page.get_by_text("The rules say the same of it as of the case.")).to_be_visible()
+    assert faults(page) == [], "a case"
+    page.get_by_role("button", name="Take this case in").click()
+    expect(page.get_by_role("heading", level=1, name="Story")).to_be_visible()
+    came = Client.objects.get(first_name="Case").complaints.get()
+    here, there = (read_complaint(one).facts.plan.drills for one in (came.pk, complaint.pk))
+    assert [(one.drill, one.side, one.dose) for one in here] == [(one.drill, one.side, one.dose) for one in there]
+
+
 def test_the_phone_asks_how_the_whole_goes_and_the_answer_outlives_a_reload(
     live: World, page: Page, live_server: Any
 ) -> None:

@@ -10,9 +10,18 @@ from ninja import Router
 from easepath.api.auth import staff
 from easepath.api.files import file_answer
 from easepath.api.schemas.common import Problem
-from easepath.api.schemas.exchange import BundleIn, TableIn, TakeInIn, TakenIn
-from easepath.api.views.exchange import BroughtOut, ImportPreview, brought_view, foreign_preview, record_preview
+from easepath.api.schemas.exchange import BundleIn, CaseIn, TableIn, TakeInIn, TakenIn
+from easepath.api.views.exchange import (
+    BroughtOut,
+    CaseOut,
+    ImportPreview,
+    brought_view,
+    case_view,
+    foreign_preview,
+    record_preview,
+)
 from easepath.clinic.actions.restore_record import restore_record
+from easepath.clinic.actions.take_in_case import take_in_case
 from easepath.clinic.actions.take_in_foreign import take_in_foreign
 from easepath.clinic.audit import record_event
 from easepath.clinic.policies import require
@@ -110,3 +119,15 @@ def post_list_preview(request: HttpRequest, listed: List, payload: TableIn) -> B
 def post_brought_list(request: HttpRequest, listed: List, payload: TableIn) -> BroughtOut:
     """Take in every line of a table that can be; the others are told with what is wrong."""
     return brought_view(bring_table(staff(request), listed, payload.table, keep=True))
+
+
+@router.post("/imports/cases/preview", response={200: CaseOut, 422: Problem}, operation_id="preview_case")
+def post_case_preview(request: HttpRequest, payload: CaseIn) -> CaseOut:
+    """Whom a case would become in this practice clinic; nothing is kept."""
+    return case_view(take_in_case(staff(request), payload.case, keep=False), kept=False)
+
+
+@router.post("/imports/cases", response={200: CaseOut, 422: Problem}, operation_id="take_in_case")
+def post_brought_case(request: HttpRequest, payload: CaseIn) -> CaseOut:
+    """A case as a client of this practice clinic."""
+    return case_view(take_in_case(staff(request), payload.case, keep=True), kept=True)

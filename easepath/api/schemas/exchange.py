@@ -34,3 +34,9 @@ class TableIn(In):
     """A table as it was brought (CSV text)."""
 
     table: Annotated[str, Field(max_length=4_000_000)]
+
+
+class CaseIn(In):
+    """A case file as it was brought (YAML text)."""
+
+    case: Annotated[str, Field(max_length=400_000)]

@@ -8,6 +8,7 @@ from typing import Literal
 
 from easepath.clinic import models
 from easepath.clinic.actions.open_client import like
+from easepath.clinic.actions.take_in_case import TakenCase
 from easepath.clinic.record_rows import Tables
 from easepath.clinic.shown import View
 from easepath.interchange.fhir.codes import Resource
@@ -113,3 +114,24 @@ def brought_view(told: Sequence[Brought]) -> BroughtOut:
     count = Counter(one.outcome for one in told)
     lines = [BroughtLine(line=one.line, says=one.says, outcome=one.outcome, why=one.why) for one in told]
     return BroughtOut(lines=lines, new=count["new"], here=count["here"], faults=count["fault"])
+
+
+class CaseOut(View):
+    """Whom a case became or would become, what no row could hold, and what the rules then say otherwise.
+
+    `visit` is the one to go on in; None while nothing is kept.
+    """
+
+    name: str
+    visit: int | None
+    counts: list[CountedRows]
+    left: list[str]
+    differs: list[str]
+
+
+def case_view(taken: TakenCase, *, kept: bool) -> CaseOut:
+    """A case that was taken in, or was tried."""
+    return CaseOut(
+        name=taken.name, visit=taken.visit.pk if kept else None, left=list(taken.left), differs=list(taken.differs),
+        counts=[CountedRows(what=what, count=count) for what, count in taken.counts.items()],
+    )  # fmt: skip

@@ -9,6 +9,7 @@ import DayBox from '@/ui/DayBox.vue'
 import PageBar from '@/ui/PageBar.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { saveFile } from '@/ui/saveFile'
+import CasePanel from './CasePanel.vue'
 import ImportLines from './ImportLines.vue'
 import ListsPanel from './ListsPanel.vue'
 
@@ -106,6 +107,7 @@ async function takeDay(): Promise<void> {
         </template>
       </section>
       <ListsPanel />
+      <CasePanel v-if="session.me?.practice && session.may('import-foreign')" />
       <section v-if="session.may('export-client')" aria-label="Take a day along">
         <h2>Take a day along</h2>
         <p class="quiet">Whoever was seen, measured, given a plan or told a session on that day, as a bundle. A whole person is taken along on the person page.</p>
