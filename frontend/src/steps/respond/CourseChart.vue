@@ -86,7 +86,7 @@ const label = computed(() => {
 .which { min-width: 15rem; }
 .change strong { color: var(--river); }
 .key { margin-left: auto; display: inline-flex; gap: 0.4rem; align-items: center; font-size: 0.8rem; flex-wrap: wrap; }
-.key i { display: inline-block; margin-left: 0.5rem; }
+.key i { display: inline-block; margin-left: 0.5rem; print-color-adjust: exact; }
 .ring { width: 9px; height: 9px; border: 2px solid var(--river); border-radius: 50%; }
 .dot { width: 9px; height: 9px; background: var(--river); border-radius: 50%; }
 .dots { width: 20px; border-top: 2px dotted var(--ink-2); }
