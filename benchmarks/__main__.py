@@ -134,7 +134,7 @@ def composing() -> None:
 def pages() -> None:
     """What the interface answers, on a practice clinic in memory."""
     os.environ["DJANGO_SETTINGS_MODULE"] = "easepath.settings"
-    os.environ["EASEPATH_DB"] = ":memory:"
+    os.environ["EASEPATH_DATABASE_URL"] = "sqlite://:memory:"
     django.setup()
     from django.core.management import call_command
     from django.test import Client as Browser

@@ -9,7 +9,6 @@ from __future__ import annotations
 import argparse
 import http.client
 import random
-import sqlite3
 import subprocess
 import sys
 import tempfile
@@ -18,7 +17,8 @@ import time
 from dataclasses import dataclass, field
 from pathlib import Path
 
-from benchmarks.served import ROOT, Caller, Served, build, environment
+from benchmarks.records import Records
+from benchmarks.served import ROOT, Caller, Served, build
 
 CLIENTS = ("Marta", "Tom", "Ines")
 LOST = (OSError, http.client.HTTPException, ValueError)
@@ -64,14 +64,14 @@ class Saver(threading.Thread):
             return
 
 
-def run(kills: int, seed: int, folder: Path, template: Path | None = None) -> Counted:
+def run(kills: int, seed: int, folder: Path, template: Records | None = None) -> Counted:
     """Kill so many times, and count."""
     chance, counted = random.Random(seed), Counted()
     served = Served(template or build(folder / "template"), folder / "served", workers=1)
     served.raise_nursery()
     served.start()
     people = {name: Caller(served.base) for name in CLIENTS}
-    visits = {name: _visit(people[name], served.database, name) for name in CLIENTS}
+    visits = {name: _visit(people[name], served.records, name) for name in CLIENTS}
     for _ in range(kills):
         savers = [Saver(people[name], visits[name]) for name in CLIENTS]
         for saver in savers:
@@ -100,10 +100,9 @@ def _wait(savers: list[Saver], saves: int) -> None:
         time.sleep(0.005)
 
 
-def _visit(caller: Caller, database: Path, name: str) -> int:
-    with sqlite3.connect(database) as rows:
-        query = "select c.id from clinic_complaint c join clinic_client p on p.id = c.client_id where p.first_name = ?"
-        (complaint,) = rows.execute(query, (name,)).fetchone()
+def _visit(caller: Caller, records: Records, name: str) -> int:
+    query = "select c.id from clinic_complaint c join clinic_client p on p.id = c.client_id where p.first_name = ?"
+    ((complaint,),) = records.ask(query, name)
     _, opened = caller.call("POST", f"/api/complaints/{complaint}/visits")
     visit: int = opened["visit"]
     return visit
@@ -123,10 +122,9 @@ def _count(counted: Counted, saver: Saver) -> None:
 
 def _whole(served: Served) -> list[str]:
     """Faults of the database and of the audit trail."""
-    with sqlite3.connect(served.database) as rows:
-        found = [str(row[0]) for row in rows.execute("pragma integrity_check") if row[0] != "ok"]
+    found = served.records.faults()
     done = subprocess.run(
-        [sys.executable, "manage.py", "verify_audit"], cwd=ROOT, env=environment(served.var), capture_output=True,
+        [sys.executable, "manage.py", "verify_audit"], cwd=ROOT, env=served.environment, capture_output=True,
         text=True, check=False,
     )  # fmt: skip
     return found + ([] if done.returncode == 0 else [done.stderr])

@@ -4,10 +4,8 @@ from __future__ import annotations
 
 import json
 import os
-import shutil
 import signal
 import socket
-import sqlite3
 import subprocess
 import sys
 import time
@@ -16,6 +14,8 @@ import urllib.request
 from http.cookiejar import CookieJar
 from pathlib import Path
 from typing import Any
+
+from benchmarks.records import Records
 
 ROOT = Path(__file__).parents[1]
 TODAY = "2026-11-25"
@@ -39,27 +39,25 @@ def environment(var: Path, **more: str) -> dict[str, str]:
     }  # fmt: skip
 
 
-def build(var: Path) -> Path:
-    """The practice clinic in a database file of that folder."""
+def build(var: Path) -> Records:
+    """The practice clinic as records of its own."""
     var.mkdir(parents=True, exist_ok=True)
+    records = Records.empty(var)
     for command in (["manage.py", "migrate", "--verbosity", "0"], ["-c", BUILD]):
-        subprocess.run([sys.executable, *command], cwd=ROOT, env=environment(var), check=True)
-    database = var / "easepath.sqlite3"
-    with sqlite3.connect(database) as ready:
-        ready.execute("pragma wal_checkpoint(truncate)")
-    return database
+        told = environment(var, EASEPATH_DATABASE_URL=records.url)
+        subprocess.run([sys.executable, *command], cwd=ROOT, env=told, check=True)
+    return records
 
 
 class Served:
-    """A server on a copy of a database."""
+    """A server on a copy of some records."""
 
-    def __init__(self, template: Path, var: Path, workers: int = 2) -> None:
+    def __init__(self, template: Records, var: Path, workers: int = 2) -> None:
         self.workers = workers
         self.nursery: subprocess.Popen[str] | None = None
         self.leader = 0
         var.mkdir(parents=True, exist_ok=True)
-        self.var, self.database = var, var / "easepath.sqlite3"
-        shutil.copy(template, self.database)
+        self.var, self.records = var, template.copied(var)
         (var / "static").mkdir(exist_ok=True)
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
@@ -80,19 +78,23 @@ class Served:
         raise TimeoutError("the server did not come up within a minute")
 
     @property
-    def _environment(self) -> dict[str, str]:
-        return environment(self.var, EASEPATH_BIND=f"127.0.0.1:{self.port}", EASEPATH_WORKERS=str(self.workers))
+    def environment(self) -> dict[str, str]:
+        """What its processes run with."""
+        return environment(
+            self.var, EASEPATH_BIND=f"127.0.0.1:{self.port}", EASEPATH_WORKERS=str(self.workers),
+            EASEPATH_DATABASE_URL=self.records.url,
+        )  # fmt: skip
 
     def _started(self) -> int:
         command = [str(Path(sys.executable).parent / "gunicorn"), "easepath.wsgi", "--control-socket", f"{self.var}/g"]
-        self.process = subprocess.Popen(command, cwd=ROOT, env=self._environment, start_new_session=True)
+        self.process = subprocess.Popen(command, cwd=ROOT, env=self.environment, start_new_session=True)
         return self.process.pid
 
     def raise_nursery(self) -> None:
         """From now on a start is a fork of a process that has everything imported: a moment instead of seconds."""
         command = [sys.executable, "-m", "benchmarks.nursery", f"{self.var}/g"]
         self.nursery = subprocess.Popen(
-            command, cwd=ROOT, env=self._environment, text=True, stdin=subprocess.PIPE, stdout=subprocess.PIPE
+            command, cwd=ROOT, env=self.environment, text=True, stdin=subprocess.PIPE, stdout=subprocess.PIPE
         )
 
     def _forked(self) -> int:

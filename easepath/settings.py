@@ -11,6 +11,7 @@ from pathlib import Path
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
 
+from easepath.database import database
 from easepath.entrance.log import logging_settings
 
 BASE_DIR = Path(__file__).resolve().parent.parent
@@ -87,18 +88,7 @@ TEMPLATES = [
         },
     }
 ]
-DATABASES = {
-    "default": {
-        "ENGINE": "django.db.backends.sqlite3",
-        "NAME": os.environ.get("EASEPATH_DB", str(VAR_DIR / "easepath.sqlite3")),
-        "OPTIONS": {
-            "transaction_mode": "IMMEDIATE",
-            "timeout": 10,
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;"
-            "PRAGMA cache_size=-32768;",  # 32 MiB: the first look of a day reads every session of the clinic
-        },
-    }
-}
+DATABASES = {"default": database(os.environ.get("EASEPATH_DATABASE_URL", f"sqlite:///{VAR_DIR}/easepath.sqlite3"))}
 AUTH_USER_MODEL = "clinic.User"
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
 PASSWORD_HASHERS = [

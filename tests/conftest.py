@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
-import sqlite3
+import uuid
 from collections import Counter
 from dataclasses import dataclass, field, replace
 from typing import Any
 
 import pytest
-from django.contrib.contenttypes.models import ContentType
 from django.db import connection
 from django.db.transaction import atomic
 from django.test import override_settings
@@ -20,10 +19,9 @@ from easepath.clinic.models import Complaint, User, Visit
 from easepath.clinic.seals import unseal
 from easepath.standins.practice_clients import GROIN_CLIENTS, live
 from easepath.standins.practice_clinic import make_clinic
+from tests.built import keep_built
 
 TODAY = dt.date(2026, 11, 25)
-BUILT = sqlite3.connect(":memory:", check_same_thread=False)
-"""The practice clinic as it was built."""
 WAITING = ("tests/browser/", "tests/live/")
 QUICK = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
@@ -76,12 +74,6 @@ def world_of_rows() -> World:
     return World({user.username: user for user in User.objects.all()}, {c.client.first_name: c for c in complaints})
 
 
-def put_back() -> None:
-    """The practice clinic as it was built: for a test whose transaction was no rollback."""
-    BUILT.backup(connection.connection)
-    ContentType.objects.clear_cache()
-
-
 @pytest.fixture(autouse=True)
 def _quick_passwords(settings: Any) -> None:
     settings.PASSWORD_HASHERS = QUICK
@@ -94,12 +86,14 @@ def django_db_modify_db_settings(tmp_path_factory: pytest.TempPathFactory) -> No
     """The rows lie in a file, as in a clinic: each request has a connection of its own and waits for its turn.
 
     In memory, all requests of the server share one, and of two saves at once one is refused. A test's rows need not
-    survive a loss of power.
+    survive a loss of power. On a server each lane has a database of its own.
     """
     kept: dict[str, Any] = connection.settings_dict
     if connection.vendor == "sqlite":
         kept["TEST"]["NAME"] = str(tmp_path_factory.mktemp("rows") / "rows.sqlite3")
         kept["OPTIONS"]["init_command"] = kept["OPTIONS"]["init_command"].replace("=FULL", "=OFF")
+    else:
+        kept["TEST"]["NAME"] = f"test_{uuid.uuid4().hex[:12]}"
 
 
 @pytest.fixture(scope="session")
@@ -109,7 +103,7 @@ def django_db_setup(django_db_setup: None, django_db_blocker: Any) -> None:
         with atomic():  # one commit, so that the caseload's lines are written once
             make_world()
         Complaint.objects.update(status=None, status_on=None)
-        connection.connection.backup(BUILT)
+        keep_built()
 
 
 @pytest.fixture

@@ -94,7 +94,7 @@ def _set(cursor: CursorWrapper, vendor: str, name: str, table: str, when: str, g
     words = f"{table} is only added to"
     if vendor == "postgresql":
         test = f"IF NOT {ERASING} THEN {{}} END IF;" if guard else "{}"
-        raised = test.format(f"RAISE EXCEPTION '{words}';")
+        raised = test.format(f"RAISE EXCEPTION '{words}' USING ERRCODE = 'integrity_constraint_violation';")
         cursor.execute(
             f"CREATE OR REPLACE FUNCTION {name}() RETURNS trigger AS $$ BEGIN {raised} "
             "RETURN CASE TG_OP WHEN 'DELETE' THEN OLD ELSE NEW END; END $$ LANGUAGE plpgsql"

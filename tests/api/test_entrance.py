@@ -102,12 +102,19 @@ def test_a_line_of_the_log_holds_no_body_and_no_name(staff: Client, lines: list[
     assert set(line) == {"at", "level", "log", "says", "id", "method", "path", "status", "ms", "user"}
 
 
+ONLY_READS = {
+    "sqlite": ("PRAGMA query_only = ON", "PRAGMA query_only = OFF"),
+    "postgresql": ("SAVEPOINT before; SET TRANSACTION READ ONLY", "ROLLBACK TO SAVEPOINT before"),
+}
+
+
 def test_what_cannot_be_written_is_said_and_nothing_is_kept(staff: Client) -> None:
     before = AuditEntry.objects.count()
+    only_reads, writes_again = ONLY_READS[connection.vendor]
     with connection.cursor() as cursor:
-        cursor.execute("PRAGMA query_only = ON")
+        cursor.execute(only_reads)
         answer = staff.post("/api/clients", {"first_name": "Nell", "last_name": "Quay"}, JSON)
-        cursor.execute("PRAGMA query_only = OFF")
+        cursor.execute(writes_again)
     assert (answer.status_code, answer.json()["detail"]) == (503, "nothing was saved; try again")
     assert answer["Retry-After"]
     assert AuditEntry.objects.count() == before
@@ -143,7 +150,7 @@ def test_it_may_only_send_forms_to_itself(client: Client, db: None) -> None:
 
 def test_what_it_writes_is_for_its_owner_alone(tmp_path: Path) -> None:
     var = tmp_path / "var"
-    environment = {**os.environ, "EASEPATH_VAR": str(var), "EASEPATH_DB": str(var / "easepath.sqlite3")}
+    environment = {**os.environ, "EASEPATH_VAR": str(var), "EASEPATH_DATABASE_URL": f"sqlite:///{var}/easepath.sqlite3"}
     begin = "import django; django.setup(); from django.db import connection; connection.ensure_connection()"
     for _ in range(2):
         subprocess.run(

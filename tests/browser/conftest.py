@@ -16,7 +16,8 @@ from playwright.sync_api import Locator, Page, Route, expect
 
 from docs.browser import CHROMIUM, QUIET
 from easepath.standins.practice_clinic import PASSWORD
-from tests.conftest import World, put_back, world_of_rows
+from tests.built import put_back
+from tests.conftest import World, world_of_rows
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")  # the browser driver keeps a loop in this thread
 expect.set_options(timeout=10_000)

@@ -65,13 +65,12 @@ def visits() -> Iterator[Act]:
 def versions() -> Iterator[Act]:
     """The draft of one visit, handed over three times; the visit was read before the others began."""
     from easepath.clinic.actions.hand_over import hand_over
-    from easepath.clinic.models import User, Visit
+    from easepath.clinic.models import User
     from easepath.clinic.selectors.access import get_visit
 
-    hanne = User.objects.get(username="hanne")
-    visit = Visit.objects.filter(closed_at=None, complaint__client__first_name="Tom").get()
+    hanne, visit = User.objects.get(username="hanne"), _open_visit("Tom")
     for seen in (1, 2, 3):
-        read = get_visit(hanne, visit.pk)
+        read = get_visit(hanne, visit)
         yield lambda read=read, seen=seen: hand_over(hanne, read, seen)[0].number
 
 

@@ -74,7 +74,7 @@ def migrated(request: pytest.FixtureRequest, tmp_path_factory: pytest.TempPathFa
         empty.executescript(request.param.read_text(encoding="utf-8"))
     before = _rows(database)
     environment = {
-        **os.environ, "EASEPATH_DB": str(database), "EASEPATH_TODAY": "2026-11-29", "EASEPATH_TIMER": "0",
+        **os.environ, "EASEPATH_DATABASE_URL": f"sqlite:///{database}", "EASEPATH_TODAY": "2026-11-29", "EASEPATH_TIMER": "0",
         "DJANGO_SETTINGS_MODULE": "easepath.settings",
     }  # fmt: skip
     words = ["verify_audit", "refresh_caseload", "migrate --plan"]

@@ -2,31 +2,26 @@
 
 from __future__ import annotations
 
-import sqlite3
 from collections.abc import Iterator
-from contextlib import closing
-from pathlib import Path
 
 import pytest
 from django.contrib.auth.hashers import make_password
 
+from benchmarks.records import Records
 from benchmarks.served import PASSWORD, Served
-from tests.conftest import BUILT
+from tests.built import built_as_records
 
 
 @pytest.fixture(scope="session")
-def template(django_db_setup: None, tmp_path_factory: pytest.TempPathFactory) -> Path:
-    """The practice clinic in a file, with passwords as a server keeps them."""
-    database = tmp_path_factory.mktemp("template") / "easepath.sqlite3"
-    with closing(sqlite3.connect(database)) as file:
-        BUILT.backup(file)
-        file.execute("update clinic_user set password = ?", (make_password(PASSWORD),))
-        file.commit()
-    return database
+def template(django_db_setup: None, tmp_path_factory: pytest.TempPathFactory) -> Records:
+    """The practice clinic as records of its own, with passwords as a server keeps them."""
+    records = built_as_records(tmp_path_factory.mktemp("template"))
+    records.ask("update clinic_user set password = ?", make_password(PASSWORD))
+    return records
 
 
 @pytest.fixture(scope="session")
-def served(template: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
+def served(template: Records, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
     """A server on a copy of it."""
     server = Served(template, tmp_path_factory.mktemp("served"))
     server.start()

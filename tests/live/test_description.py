@@ -34,24 +34,19 @@ home_side = schemathesis.openapi.from_path(DOCS / "openapi-home.json")
 @pytest.fixture(scope="session")
 def real(served: Served) -> dict[str, Any]:
     """Rows that are there: a visit, a version, a client, and a living link."""
-    import sqlite3
-
-    with sqlite3.connect(served.database, timeout=10) as rows:
-        visit, complaint, client = rows.execute(
-            "select v.id, c.id, c.client_id from clinic_visit v join clinic_complaint c on c.id = v.complaint_id where v.closed_at is null limit 1"
-        ).fetchone()
-        (version,) = rows.execute("select id from clinic_planversion limit 1").fetchone()
-        (session,) = rows.execute("select id from clinic_sessionlog limit 1").fetchone()
-        rows.execute(
-            "update clinic_homelink set token_hash = ? where id = (select min(id) from clinic_homelink)",
-            (hash_of(TOKEN),),
-        )
+    ask = served.records.ask
+    ((visit, complaint, client),) = ask(
+        "select v.id, c.id, c.client_id from clinic_visit v join clinic_complaint c on c.id = v.complaint_id where v.closed_at is null limit 1"
+    )
+    ((version,),) = ask("select id from clinic_planversion limit 1")
+    ((session,),) = ask("select id from clinic_sessionlog limit 1")
+    ask("update clinic_homelink set token_hash = ? where id = (select min(id) from clinic_homelink)", hash_of(TOKEN))
     return {
         "visit": visit,
         "complaint": complaint,
         "client": client,
         "version": version,
-        "session": session,
+        "session": str(session),
         "token": TOKEN,
     }
 

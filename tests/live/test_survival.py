@@ -8,13 +8,14 @@ from pathlib import Path
 import pytest
 
 from benchmarks import kill
+from benchmarks.records import Records
 from benchmarks.served import Caller, Served
 from easepath.core.knowledge import shipped_library
 
 pytestmark = pytest.mark.django_db  # the practice clinic that is served is made in the tests' database
 
 
-def test_nothing_acknowledged_is_lost_when_the_server_is_killed(template: Path, tmp_path: Path) -> None:
+def test_nothing_acknowledged_is_lost_when_the_server_is_killed(template: Records, tmp_path: Path) -> None:
     counted = kill.run(3, seed=7, folder=tmp_path, template=template)
     assert (counted.kills, counted.lost, counted.faults) == (3, 0, [])
     assert counted.acknowledged >= 3
