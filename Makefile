@@ -8,7 +8,7 @@ PORT ?= 8000
 LANES ?= 2
 FRONT := frontend/index.html frontend/home.html frontend/vite.config.ts frontend/sizes.ts frontend/phone.ts $(shell find frontend/src frontend/public -type f 2>/dev/null)
 
-.PHONY: demo demo-fresh test reading running lint types front-test browser check bench screenshots contact-sheet
+.PHONY: demo demo-fresh test test-postgres reading running lint types front-test browser check bench screenshots contact-sheet
 
 demo: .venv/.ready frontend/dist/.ready
 	$(PY) manage.py migrate --verbosity 0
@@ -67,6 +67,12 @@ reading: check lint types front-test
 
 running: .venv/.ready
 	.venv/bin/pytest -n $(LANES) --dist loadscope --no-loadscope-reorder
+
+# the same tests on a server: the one that EASEPATH_DATABASE_URL names, else Debian's, started for the run and gone after
+test-postgres: .venv/.ready frontend/dist/.ready
+	@ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || [[ "$$EASEPATH_DATABASE_URL" == postgres* ]] || \
+	  { apt-get update -qq && apt-get install -y -qq postgresql >/dev/null; }
+	$(PY) -m tests.postgres .venv/bin/pytest -n $(LANES) --dist loadscope tests/clinic tests/api tests/interchange tests/live
 
 bench: browser .venv/.ready frontend/dist/.ready
 	$(PY) -m benchmarks

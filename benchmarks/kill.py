@@ -67,7 +67,8 @@ class Saver(threading.Thread):
 def run(kills: int, seed: int, folder: Path, template: Records | None = None) -> Counted:
     """Kill so many times, and count."""
     chance, counted = random.Random(seed), Counted()
-    served = Served(template or build(folder / "template"), folder / "served", workers=1)
+    records = template.copied(folder) if template else build(folder)
+    served = Served(records, folder / "served", workers=1)
     served.raise_nursery()
     served.start()
     people = {name: Caller(served.base) for name in CLIENTS}

@@ -50,14 +50,14 @@ def build(var: Path) -> Records:
 
 
 class Served:
-    """A server on a copy of some records."""
+    """A server on some records."""
 
-    def __init__(self, template: Records, var: Path, workers: int = 2) -> None:
-        self.workers = workers
+    def __init__(self, records: Records, var: Path, workers: int = 2, **more: str) -> None:
+        self.workers, self.more = workers, more
         self.nursery: subprocess.Popen[str] | None = None
         self.leader = 0
         var.mkdir(parents=True, exist_ok=True)
-        self.var, self.records = var, template.copied(var)
+        self.var, self.records = var, records
         (var / "static").mkdir(exist_ok=True)
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
@@ -82,7 +82,7 @@ class Served:
         """What its processes run with."""
         return environment(
             self.var, EASEPATH_BIND=f"127.0.0.1:{self.port}", EASEPATH_WORKERS=str(self.workers),
-            EASEPATH_DATABASE_URL=self.records.url,
+            EASEPATH_DATABASE_URL=self.records.url, **self.more,
         )  # fmt: skip
 
     def _started(self) -> int:

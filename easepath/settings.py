@@ -56,6 +56,8 @@ INSTALLED_APPS = [
     "csp",
     "django_otp",
     "django_otp.plugins.otp_totp",
+    "django_tasks",
+    "django_tasks_db",
     "easepath.clinic",
 ]
 MIDDLEWARE = [
@@ -89,6 +91,7 @@ TEMPLATES = [
     }
 ]
 DATABASES = {"default": database(os.environ.get("EASEPATH_DATABASE_URL", f"sqlite:///{VAR_DIR}/easepath.sqlite3"))}
+TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
 AUTH_USER_MODEL = "clinic.User"
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
 PASSWORD_HASHERS = [
@@ -180,3 +183,5 @@ MESSAGE_BOX = VAR_DIR / "messages"
 """Where the stand-in lays down what it was given to carry."""
 RETENTION_YEARS = float(years) if (years := os.environ.get("EASEPATH_RETENTION_YEARS")) else None
 """How long the record of an archived client is kept after the last thing that happened; None for ever."""
+RETENTION_ERASES = os.environ.get("EASEPATH_RETENTION_ERASES") == "1"
+"""Whether the daily job erases what is older than is kept; else it says how many records that are."""

@@ -81,6 +81,16 @@ def _quick_passwords(settings: Any) -> None:
     forget_lines()
 
 
+@pytest.fixture
+def kept_open(monkeypatch: pytest.MonkeyPatch) -> None:
+    """What works off jobs closes its connection; a test's is that of its transaction."""
+    for place in ("easepath.clinic.timer", "django_tasks_db.management.commands.db_worker"):
+        monkeypatch.setattr(f"{place}.close_old_connections", lambda: None)
+    monkeypatch.setattr(
+        "easepath.clinic.timer.connections", type("Kept", (), {"close_all": staticmethod(lambda: None)})
+    )
+
+
 @pytest.fixture(scope="session")
 def django_db_modify_db_settings(tmp_path_factory: pytest.TempPathFactory) -> None:
     """The rows lie in a file, as in a clinic: each request has a connection of its own and waits for its turn.

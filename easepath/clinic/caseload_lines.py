@@ -44,7 +44,12 @@ def stamps(rows: Iterable[models.Complaint], clinic: models.Clinic, today: dt.da
 def _basis(repeats: tuple[tuple[str, tuple[float, ...]], ...], measures: frozenset[str]) -> str:
     """The knowledge, the code, and the clinic's own error of the client's measures."""
     own = [row for row in repeats if row[0] in measures]
-    return f"{shipped_library().version}-{code_version()}-{hashlib.sha256(json.dumps(own).encode()).hexdigest()[:8]}"
+    return f"{made_with()}{hashlib.sha256(json.dumps(own).encode()).hexdigest()[:8]}"
+
+
+def made_with() -> str:
+    """The knowledge and the code that lines are worked out with, as their basis begins."""
+    return f"{shipped_library().version}-{code_version()}-"
 
 
 def is_current(row: models.Complaint, stamp: Stamp) -> bool:

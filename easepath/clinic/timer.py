@@ -1,41 +1,30 @@
-"""The server's own clock: writes the caseload's lines, calls due sessions to mind, sends what waits to be sent."""
+"""The server's own clock: lays down the jobs whose turn it is, and does them where no other process is to."""
 
 from __future__ import annotations
 
 import logging
 import threading
-from functools import partial
 
 from django.db import close_old_connections, connections
 
-from easepath.clinic import clock
-from easepath.clinic.actions.dispatches import send_due
-from easepath.clinic.caseload_lines import write_lines
-from easepath.clinic.models import Complaint
-from easepath.clinic.reminders import remind
+from easepath.clinic.jobs import lay_down_due, work_off
 
 LOG = logging.getLogger(__name__)
 FIRST_SECONDS, EVERY_SECONDS = 5, 60
 """The first look leaves a server that starts to its first visitors."""
 
 
-def tick() -> None:
-    """Send and write what is due; where all is done it costs a look. A fault is logged and tried at the next tick."""
+def tick() -> int:
+    """Lay down what is due and do what waits; returns how many jobs were done. A fault is tried at the next tick."""
     close_old_connections()
     try:
-        for what in (post, partial(write_lines, Complaint.objects.all())):
-            try:
-                what()
-            except Exception:
-                LOG.exception("a task of the server's own clock failed")
+        lay_down_due()
+        return work_off()
+    except Exception:
+        LOG.exception("the server's own clock failed")
+        return 0
     finally:
         connections.close_all()
-
-
-def post() -> int:
-    """Lay down the reminders of this minute, and send what is due; returns how many went."""
-    remind(clock.now())
-    return send_due(clock.now())
 
 
 def start() -> threading.Event:

@@ -102,9 +102,7 @@ def test_a_line_is_not_stored_over_a_change_in_between(world: World, monkeypatch
 
 
 @pytest.mark.parametrize("write", [lambda: call_command("refresh_caseload"), timer.tick], ids=["command", "timer"])
-def test_every_line_is_written_after_midnight(world: World, write: Any, monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(timer, "connections", type("Kept", (), {"close_all": staticmethod(lambda: None)}))
-    monkeypatch.setattr(timer, "close_old_connections", lambda: None)
+def test_every_line_is_written_after_midnight(world: World, write: Any, kept_open: None) -> None:
     with clock.on(TODAY + dt.timedelta(days=1)):
         write()
         assert set(Complaint.objects.values_list("status_on", flat=True)) == {TODAY + dt.timedelta(days=1)}

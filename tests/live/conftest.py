@@ -23,7 +23,8 @@ def template(django_db_setup: None, tmp_path_factory: pytest.TempPathFactory) ->
 @pytest.fixture(scope="session")
 def served(template: Records, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Served]:
     """A server on a copy of it."""
-    server = Served(template, tmp_path_factory.mktemp("served"))
+    folder = tmp_path_factory.mktemp("served")
+    server = Served(template.copied(folder), folder)
     server.start()
     yield server
     server.kill()

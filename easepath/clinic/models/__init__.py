@@ -15,6 +15,7 @@ from easepath.clinic.models.home import (
     SignAnswer,
 )
 from easepath.clinic.models.house import HouseRow
+from easepath.clinic.models.jobs import JobTurn
 from easepath.clinic.models.measuring import Goal, Sitting, Tryout
 from easepath.clinic.models.messages import Dispatch, Message
 from easepath.clinic.models.outcomes import OutcomeTold
@@ -28,8 +29,8 @@ from easepath.clinic.models.visits import KeptFacts, ScreeningResult, Visit, Vis
 
 __all__ = [
     "Answer", "AuditEntry", "AuditValues", "Clearance", "Client", "ClientFactor", "Clinic", "Complaint", "Dispatch",
-    "Document", "DraftDrill", "Erasing", "Goal", "HomeCheck", "HomeLink", "HouseRow", "KeptFacts", "Limit", "Message",
-    "MorningReport", "OutcomeTold", "Override", "PlanDrill", "PlanVersion", "Proposal", "RecoveryCode", "RestOrder",
-    "Review", "Role", "RowReview", "ScreeningResult", "SessionCount", "SessionDrill", "SessionLog", "SessionTemplate",
-    "SignAnswer", "Sitting", "Tryout", "User", "Visit", "VisitStep",
+    "Document", "DraftDrill", "Erasing", "Goal", "HomeCheck", "HomeLink", "HouseRow", "JobTurn", "KeptFacts", "Limit",
+    "Message", "MorningReport", "OutcomeTold", "Override", "PlanDrill", "PlanVersion", "Proposal", "RecoveryCode",
+    "RestOrder", "Review", "Role", "RowReview", "ScreeningResult", "SessionCount", "SessionDrill", "SessionLog",
+    "SessionTemplate", "SignAnswer", "Sitting", "Tryout", "User", "Visit", "VisitStep",
 ]  # fmt: skip

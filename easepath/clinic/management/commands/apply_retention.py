@@ -2,19 +2,14 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from argparse import ArgumentParser
 from typing import Any
 
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError
-from django.db.models import Max, Q
 
-from easepath.clinic import clock
 from easepath.clinic.actions.erase_client import erase_client
-from easepath.clinic.models import Client
-
-DAYS_A_YEAR = 365.25
+from easepath.clinic.retention import old_records
 
 
 class Command(BaseCommand):
@@ -28,22 +23,12 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """List, and erase where asked."""
-        years: float | None = settings.RETENTION_YEARS
-        if years is None:
+        if settings.RETENTION_YEARS is None:
             raise CommandError("set EASEPATH_RETENTION_YEARS to the years that records are kept here")
-        due = old_records(clock.now() - dt.timedelta(days=years * DAYS_A_YEAR))
+        due = old_records()
         for client in due:
             self.stdout.write(f"client {client.pk}, archived {client.archived_at:%Y-%m-%d}")
             if options["erase"]:
                 erase_client(None, client, name=str(client))
         done = "erased" if options["erase"] else "would be erased; run again with --erase"
         self.stdout.write(f"{len(due)} {done}")
-
-
-def old_records(before: dt.datetime) -> list[Client]:
-    """Archived clients in whose record nothing happened since a moment."""
-    happened = Client.objects.filter(archived=True, erased_at=None).annotate(
-        visit=Max("complaints__visits__opened_at"), session=Max("complaints__sessions__received_at")
-    )
-    quiet = Q(session=None) | Q(session__lt=before)
-    return list(happened.filter(quiet, archived_at__lt=before, visit__lt=before).order_by("pk"))

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand
 
-from easepath.clinic.timer import post
+from easepath.clinic.jobs import send_post
 
 
 class Command(BaseCommand):
@@ -16,4 +16,4 @@ class Command(BaseCommand):
 
     def handle(self, *_: Any, **__: Any) -> None:
         """Say how many were sent."""
-        self.stdout.write(f"{post()} messages sent")
+        self.stdout.write(f"{send_post.call()} messages sent")
