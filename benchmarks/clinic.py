@@ -15,21 +15,21 @@ CLIENTS, DAYS = 500, 365
 CASELOAD_MS, SAVE_MS, PAPER_MS, LINES_S = 300, 200, 2000, 10
 
 
-def fill() -> None:
-    """Copy one practice client and her plan 500 times and give each a year of sessions and mornings."""
+def fill(clients: int = CLIENTS, days: int = DAYS) -> None:
+    """Copy one practice client and her plan so many times and give each so many days of sessions and mornings."""
     from django.db import transaction
 
-    from easepath.clinic import models
+    from easepath.clinic import clock, models
     from easepath.standins.practice_clients import GROIN_CLIENTS, live
     from easepath.standins.practice_clinic import make_clinic
 
-    today = dt.date.today()  # noqa: DTZ011  (the benchmark's own day)
+    today = clock.today()
     made = make_clinic()
     first = live(made.clinician, GROIN_CLIENTS[0], today)
     answers = list(first.answers.values("word", "is_context", "value"))
     version = first.versions.get()
     with transaction.atomic():
-        for number in range(CLIENTS):
+        for number in range(clients):
             client = models.Client.objects.get(pk=first.client_id)
             client.pk, client.first_name = None, f"Client {number}"
             client.save()
@@ -44,20 +44,20 @@ def fill() -> None:
             visit = models.Visit.objects.create(complaint=complaint, number=1, opened_by=made.clinician, opened_at=now)
             copy = models.PlanVersion.objects.get(pk=version.pk)
             copy.pk, copy.complaint, copy.visit = None, complaint, visit
-            copy.start = copy.plan_start = today - dt.timedelta(days=DAYS)
+            copy.start = copy.plan_start = today - dt.timedelta(days=days)
             copy.save()
             for row in version.drills.all():
                 row.pk, row.version, row.since = None, copy, copy.start
                 row.save()
-            year_of_sessions(complaint, copy, today)
+            year_of_sessions(complaint, copy, today, days)
 
 
-def year_of_sessions(complaint: object, version: object, today: dt.date) -> None:
-    """Five sessions a week for a year, every one with its morning."""
+def year_of_sessions(complaint: object, version: object, today: dt.date, days: int = DAYS) -> None:
+    """Five sessions a week for a year, or fewer days, every one with its morning."""
     from easepath.clinic import clock, models
 
     sessions, drills, mornings = [], [], []
-    for ago in range(DAYS, 0, -1):
+    for ago in range(days, 0, -1):
         if ago % 7 in (2, 5):
             continue
         date = today - dt.timedelta(days=ago)

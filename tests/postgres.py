@@ -17,15 +17,17 @@ from pathlib import Path
 
 HOMES = Path("/usr/lib/postgresql")
 """Where Debian keeps every version of the server."""
-QUICK = "-c fsync=off -c synchronous_commit=off -c full_page_writes=off -c max_connections=200 -c listen_addresses=''"
-"""The rows of a test need not survive a loss of power; nobody outside reaches them."""
+ALONE = "-c listen_addresses='' -c max_connections=200"
+"""Nobody outside reaches it."""
+QUICK = "-c fsync=off -c synchronous_commit=off -c full_page_writes=off"
+"""The rows of a test need not survive a loss of power."""
 NOBODY = "postgres"
 """The server refuses to run for root: it runs for the user that Debian makes for it."""
 
 
 @contextmanager
-def server() -> Iterator[str]:
-    """The address of an empty server of its own, stopped and cleared away at the end."""
+def server(*, quick: bool = True) -> Iterator[str]:
+    """The address of an empty server of its own, stopped and cleared away at the end; `quick` forgets at a loss of power."""
     found = sorted(HOMES.glob("*/bin/initdb"), key=lambda path: int(path.parts[-3]))
     if not found:
         raise SystemExit("no PostgreSQL server is installed: `make test-postgres` installs Debian's")
@@ -41,7 +43,12 @@ def server() -> Iterator[str]:
             [*as_whom, str(programs / "initdb"), "-D", str(rows), "-A", "trust", "-U", "easepath", "-E", "UTF8"],
             check=True, stdout=subprocess.DEVNULL, cwd="/",
         )  # fmt: skip
-        subprocess.run([*run, "-o", f"-k {folder} {QUICK}", "start"], check=True, stdout=subprocess.DEVNULL, cwd="/")
+        subprocess.run(
+            [*run, "-o", f"-k {folder} {ALONE} {QUICK if quick else ''}", "start"],
+            check=True,
+            stdout=subprocess.DEVNULL,
+            cwd="/",
+        )
         try:
             yield f"postgres://easepath@/postgres?host={folder}"
         finally:

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from collections.abc import Callable, Iterator, Mapping
+from copy import copy
+from dataclasses import dataclass, replace
 from functools import cache, cached_property
 from operator import attrgetter
 from typing import Any, Final
@@ -17,7 +18,7 @@ from easepath.clinic.facts.situation import build_situation
 from easepath.clinic.kept_assessments import assessment_of
 from easepath.clinic.models.house import BINDING
 from easepath.clinic.policies import require
-from easepath.clinic.row_lists import as_list, rows_of
+from easepath.clinic.row_lists import as_list, parts_of, rows_of
 from easepath.clinic.session_rows import read_sessions
 from easepath.core.assessment import Assessment
 from easepath.core.facts import Situation
@@ -177,40 +178,51 @@ def _visit_parts() -> dict[str, Subquery]:
 
 
 def read_records(complaints: QuerySet[models.Complaint], visit: models.Visit | None = None) -> Iterator[Record]:
-    """The records of some complaints: four queries, however many and however long their history."""
+    """The records of some complaints: five queries, however many and however long their history."""
     latest = models.PlanVersion.objects.filter(complaint=OuterRef("complaint")).order_by("-number").values("pk")[:1]
     in_force = models.PlanVersion.objects.filter(pk=Subquery(latest)).prefetch_related("drills")
-    found = (
-        complaints.select_related("client__clinic", "client__changed_by")
-        .annotate(**{f"rows_{name}": part for name, part in _parts().items()})
-        .prefetch_related(Prefetch("versions", queryset=in_force.select_related("handed_over_by"), to_attr="in_force"))
+    found = complaints.select_related("client__clinic", "client__changed_by").prefetch_related(
+        Prefetch("versions", queryset=in_force.select_related("handed_over_by"), to_attr="in_force")
     )
     found_rows = list(found)
-    sessions = read_sessions([complaint.pk for complaint in found_rows])
+    keys = [complaint.pk for complaint in found_rows]
+    parts, sessions = parts_of(models.Complaint, _parts, keys), read_sessions(keys)
     for complaint in found_rows:
-        yield _record(complaint, sessions.get(complaint.pk, ()), visit)
+        yield _record(complaint, parts[complaint.pk], sessions.get(complaint.pk, ()), visit)
 
 
-def _record(complaint: Any, sessions: tuple[rows.SessionRow, ...], visit: models.Visit | None) -> Record:
+def _record(
+    complaint: Any, told: Mapping[str, list[Any]], sessions: tuple[rows.SessionRow, ...], visit: models.Visit | None
+) -> Record:
     version: models.PlanVersion | None = next(iter(complaint.in_force), None)
     if version is not None:
         version.complaint = complaint
     if visit is not None:
         visit.complaint = complaint
-    parts: dict[str, Any] = {name: _typed(complaint, name) for name in _parts()}
+    parts: dict[str, Any] = {name: _typed(name, rows_told) for name, rows_told in told.items()}
     if visit is not None:
-        parts |= {name: _typed(visit, name) for name in _visit_parts()}
+        parts |= {name: _typed(name, getattr(visit, f"rows_{name}") or []) for name in _visit_parts()}
     return Record(complaint=complaint, version=version, at_visit=visit, sessions=sessions, **parts)
 
 
-def _typed(row: Any, name: str) -> tuple[Any, ...]:
+def _typed(name: str, told: list[Any]) -> tuple[Any, ...]:
     made, order = KINDS[name]
-    return tuple(sorted((made(one) for one in getattr(row, f"rows_{name}") or ()), key=order))
+    return tuple(sorted((made(one) for one in told), key=order))
 
 
 def read_complaint(complaint: int) -> Record:
     """The record of one complaint, for whoever may see it already."""
     return next(read_records(models.Complaint.objects.filter(pk=complaint)))
+
+
+def after_telling(record: Record) -> Record:
+    """The record after an act that told something of home and changed nothing else: the sessions alone are read again.
+
+    Where somebody else acted meanwhile, its count of changes is not the one that stands, and an act reads anew.
+    """
+    complaint = copy(record.complaint)
+    complaint.changes += 1
+    return replace(record, complaint=complaint, sessions=read_sessions([complaint.pk]).get(complaint.pk, ()))
 
 
 def read_visit(user: models.User, visit: int) -> Record:

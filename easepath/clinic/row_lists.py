@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import json
+from collections.abc import Callable, Mapping, Sequence
+from functools import lru_cache
 from typing import Any
 
-from django.db import models
+from django.db import connection, models
 from django.db.models import OuterRef, QuerySet, Subquery
 from django.db.models.functions import JSONArray, JSONObject
 
@@ -38,3 +41,39 @@ def as_text(found: QuerySet[Any], of: str, *columns: str) -> Subquery:
 def _listed(found: QuerySet[Any], of: str, row: Any) -> QuerySet[Any]:
     listed: QuerySet[Any] = found.order_by().values(of).annotate(listed=_Rows(row)).values("listed")
     return listed
+
+
+Parts = Callable[[], Mapping[str, Subquery]]
+
+
+def parts_of(model: type[models.Model], of: Parts, keys: Sequence[int]) -> dict[int, dict[str, list[Any]]]:
+    """By key of a row of the model, the rows that belong to it, part by part; one query.
+
+    Putting the question together takes longer than the answer does, so that its words are kept: by database, and by how
+    many rows are asked for.
+    """
+    if not keys:
+        return {}
+    sql, values = _question(connection.vendor, model, of, len(keys))
+    with connection.cursor() as cursor:
+        cursor.execute(sql, [keys[-value - 1] if _is_mark(value) else value for value in values])
+        found = cursor.fetchall()
+    names = tuple(of())
+    return {
+        key: {name: json.loads(told) if told else [] for name, told in zip(names, parts, strict=True)}
+        for key, *parts in found
+    }
+
+
+@lru_cache(maxsize=256)
+def _question(vendor: str, model: type[models.Model], of: Parts, many: int) -> tuple[str, tuple[Any, ...]]:
+    """The words and values of a question about so many rows; marks stand for their keys."""
+    marks = [-1 - number for number in range(many)]
+    asked = model._default_manager.filter(pk__in=marks).order_by().annotate(**{f"rows_{n}": p for n, p in of().items()})
+    sql, values = asked.values_list("pk", *(f"rows_{name}" for name in of())).query.sql_with_params()
+    return sql, tuple(values)
+
+
+def _is_mark(value: Any) -> bool:
+    """Keys are counted from one: what is below nothing stands for one."""
+    return isinstance(value, int) and value < 0

@@ -40,7 +40,7 @@ def post_decision(request: HttpRequest, visit: int, payload: DecisionIn) -> Revi
 def post_close(request: HttpRequest, visit: int, payload: CloseIn) -> ClosedReview:
     """Close the review of a version into at most one new version, which the client sees from then on."""
     version = close_review(staff(request), get_visit(staff(request), visit), payload.version)
-    return ClosedReview(version=None if version is None else version_line(version, version.drills.count()))
+    return ClosedReview(version=None if version is None else version_line(version, version.size))
 
 
 @router.post("/visits/{visit}/gate-words", response={200: ReviewOut, 422: Problem}, operation_id="confirm_gate_word")

@@ -56,7 +56,7 @@ def post_hand_over(request: HttpRequest, visit: int, payload: HandOverIn) -> Han
     """Hand over the sheet in progress as the next version; asked for again, the version that was made."""
     found = get_visit(staff(request), visit)
     version, token = hand_over(staff(request), found, payload.of_version, payload.review_on)
-    return HandedOver(version=version_line(version, version.drills.count()), link=link_path(token))
+    return HandedOver(version=version_line(version, version.size), link=link_path(token))
 
 
 @router.post(

@@ -94,6 +94,7 @@ def write_version(
     for row in new.drills:
         row.version = version
     models.PlanDrill.objects.bulk_create(new.drills)
+    version.size = len(new.drills)
     return version
 
 

@@ -12,7 +12,7 @@ from easepath.clinic.acting import Act, Unchanged, act
 from easepath.clinic.actions.rest_orders import keep_rests
 from easepath.clinic.actions.session_bounds import MOST_TELLINGS, check_pain
 from easepath.clinic.errors import FieldError, NotFoundError
-from easepath.clinic.repository import Record, read_complaint
+from easepath.clinic.repository import Record, after_telling, read_complaint
 
 
 @dataclass(frozen=True)
@@ -30,9 +30,14 @@ def record_morning(
     complaint: models.Complaint, done: MorningDone, actor: models.User | None = None
 ) -> models.MorningReport:
     """Store a morning once; it can only be told on a day after the session."""
-    read = partial(read_complaint, complaint.pk)
-    stored = act(actor, "log-for-client", read, lambda record: _decide(actor, record, done))
-    keep_rests(complaint)
+    seen: list[Record] = []
+
+    def decide(record: Record) -> Act[models.MorningReport] | Unchanged[models.MorningReport]:
+        seen[:] = [record]
+        return _decide(actor, record, done)
+
+    stored = act(actor, "log-for-client", partial(read_complaint, complaint.pk), decide)
+    keep_rests(complaint, after_telling(seen[0]))
     return stored
 
 

@@ -17,12 +17,17 @@ LONGEST_DAYS = 60
 ORDERED, ENDED = "order-rest", "end-rest"
 
 
-def keep_rests(complaint: models.Complaint) -> None:
+def keep_rests(complaint: models.Complaint, told: Record | None = None) -> None:
     """Write the rests that follow by the rules from what was told, and end those that follow no more.
 
-    One that a clinician ended stays ended.
+    One that a clinician ended stays ended. `told` is the record as whoever told it left it.
     """
-    act(None, ORDERED, partial(read_complaint, complaint.pk), _decide_kept)
+    at_hand = [] if told is None else [told]
+
+    def read() -> Record:
+        return at_hand.pop() if at_hand else read_complaint(complaint.pk)
+
+    act(None, ORDERED, read, _decide_kept)
 
 
 def _decide_kept(record: Record) -> Act[None] | Unchanged[None]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import cached_property
 from typing import Any
 
 from django.db import models
@@ -100,6 +101,11 @@ class PlanVersion(models.Model):
     def drills_elsewhere(self) -> list[dict[str, Any]]:
         """Its drills at the second set of places, as they were kept; none without one."""
         return self.elsewhere["drills"] if self.elsewhere else []
+
+    @cached_property
+    def size(self) -> int:
+        """How many drills it has."""
+        return self.drills.count()
 
     @property
     def counted(self) -> list[PlanDrill]:
