@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Callable, Iterator, Mapping
+import json
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from copy import copy
 from dataclasses import dataclass, replace
 from functools import cache, cached_property
@@ -18,7 +19,7 @@ from easepath.clinic.facts.situation import build_situation
 from easepath.clinic.kept_assessments import assessment_of
 from easepath.clinic.models.house import BINDING
 from easepath.clinic.policies import require
-from easepath.clinic.row_lists import as_list, parts_of, rows_of
+from easepath.clinic.row_lists import answered, as_list, rows_of
 from easepath.clinic.session_rows import read_sessions
 from easepath.core.assessment import Assessment
 from easepath.core.facts import Situation
@@ -186,9 +187,22 @@ def read_records(complaints: QuerySet[models.Complaint], visit: models.Visit | N
     )
     found_rows = list(found)
     keys = [complaint.pk for complaint in found_rows]
-    parts, sessions = parts_of(models.Complaint, _parts, keys), read_sessions(keys)
+    parts, sessions = _told(keys), read_sessions(keys)
     for complaint in found_rows:
         yield _record(complaint, parts[complaint.pk], sessions.get(complaint.pk, ()), visit)
+
+
+def _asked(keys: Sequence[int]) -> QuerySet[Any, tuple[Any, ...]]:
+    lists = {f"rows_{name}": part for name, part in _parts().items()}
+    return models.Complaint.objects.filter(pk__in=keys).order_by().annotate(**lists).values_list("pk", *lists)
+
+
+def _told(keys: Sequence[int]) -> dict[int, dict[str, list[Any]]]:
+    """By complaint the rows that belong to it, part by part."""
+    return {
+        key: {name: json.loads(text) if text else [] for name, text in zip(_parts(), lists, strict=True)}
+        for key, *lists in answered(_asked, keys)
+    }
 
 
 def _record(

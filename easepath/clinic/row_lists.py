@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import json
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Sequence
 from functools import lru_cache
 from typing import Any
 
@@ -43,34 +42,28 @@ def _listed(found: QuerySet[Any], of: str, row: Any) -> QuerySet[Any]:
     return listed
 
 
-Parts = Callable[[], Mapping[str, Subquery]]
+Asked = Callable[[Sequence[int]], QuerySet[Any, tuple[Any, ...]]]
+"""A question about the rows of some keys, as a list of values."""
 
 
-def parts_of(model: type[models.Model], of: Parts, keys: Sequence[int]) -> dict[int, dict[str, list[Any]]]:
-    """By key of a row of the model, the rows that belong to it, part by part; one query.
+def answered(asked: Asked, keys: Sequence[int]) -> list[tuple[Any, ...]]:
+    """What the database says to a question about some keys, as it hands it on: days and ids may come as text.
 
     Putting the question together takes longer than the answer does, so that its words are kept: by database, and by how
-    many rows are asked for.
+    many keys are asked for.
     """
     if not keys:
-        return {}
-    sql, values = _question(connection.vendor, model, of, len(keys))
+        return []
+    sql, values = _question(connection.vendor, asked, len(keys))
     with connection.cursor() as cursor:
         cursor.execute(sql, [keys[-value - 1] if _is_mark(value) else value for value in values])
-        found = cursor.fetchall()
-    names = tuple(of())
-    return {
-        key: {name: json.loads(told) if told else [] for name, told in zip(names, parts, strict=True)}
-        for key, *parts in found
-    }
+        return list(cursor.fetchall())
 
 
 @lru_cache(maxsize=256)
-def _question(vendor: str, model: type[models.Model], of: Parts, many: int) -> tuple[str, tuple[Any, ...]]:
-    """The words and values of a question about so many rows; marks stand for their keys."""
-    marks = [-1 - number for number in range(many)]
-    asked = model._default_manager.filter(pk__in=marks).order_by().annotate(**{f"rows_{n}": p for n, p in of().items()})
-    sql, values = asked.values_list("pk", *(f"rows_{name}" for name in of())).query.sql_with_params()
+def _question(vendor: str, asked: Asked, many: int) -> tuple[str, tuple[Any, ...]]:
+    """The words and values of a question about so many keys; marks stand for them."""
+    sql, values = asked([-1 - number for number in range(many)]).query.sql_with_params()
     return sql, tuple(values)
 
 

@@ -304,7 +304,7 @@ class CountRow(Signed):
 
     counts: bool
     reason: str
-    decided_at: dt.datetime
+    decided_at: Moment
 
 
 class SessionRow(NamedTuple):

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import json
 from collections import defaultdict
-from collections.abc import Collection, Mapping
+from collections.abc import Mapping, Sequence
 from functools import lru_cache
 from operator import itemgetter
 from typing import Any, Final
@@ -13,7 +14,7 @@ from uuid import UUID
 from django.db.models import OuterRef, QuerySet
 
 from easepath.clinic import models
-from easepath.clinic.row_lists import as_text
+from easepath.clinic.row_lists import answered, as_text
 from easepath.clinic.rows import CountRow, MorningRow, SessionDrillRow, SessionRow
 
 DRILLS: Final = as_text(
@@ -39,27 +40,44 @@ COUNT: Final = (
 )  # fmt: skip
 
 
-def read_sessions(complaints: Collection[int]) -> Mapping[int, tuple[SessionRow, ...]]:
+def read_sessions(complaints: Sequence[int]) -> Mapping[int, tuple[SessionRow, ...]]:
     """By complaint its sessions by date and time, each with its drills in order; one query."""
-    found: dict[int, dict[UUID, SessionRow]] = defaultdict(dict)
-    for row in _sessions(complaints):  # a session told or decided on twice stands twice, the last time as it counts
+    found: dict[int, dict[Any, SessionRow]] = defaultdict(dict)
+    for row in answered(_asked, complaints):  # told or decided on twice it stands twice, the last time as it counts
         complaint, session, version, date, before, after, worst, note, at_break, corrects, drills = row[: len(TOLD)]
         morning, count = row[len(TOLD) : -len(COUNT)], row[-len(COUNT) :]
         found[complaint][session] = SessionRow(
-            session, version, date, before, after, worst, note, at_break, corrects, _drills(drills or "[]"),
-            None if morning[0] is None else MorningRow._make(morning),
+            _id(session), version, _day(date), before, after, worst, note, at_break, corrects and _id(corrects),
+            _drills(drills or "[]"), None if morning[0] is None else _morning(*morning),
             None if count[-1] is None else CountRow(**dict(zip(CountRow.model_fields, count, strict=True))),
         )  # fmt: skip
     return {complaint: tuple(sessions.values()) for complaint, sessions in found.items()}
+
+
+def _asked(complaints: Sequence[int]) -> QuerySet[Any, tuple[Any, ...]]:
+    of_these = models.SessionLog.objects.filter(complaint__in=complaints)
+    in_order = of_these.order_by("date", "received_at", "pk", "mornings__received_at", "counts__pk")
+    return in_order.values_list(*TOLD, *MORNING, *COUNT)
+
+
+def _id(told: UUID | str) -> UUID:
+    """An id, which a file keeps as text."""
+    return told if isinstance(told, UUID) else UUID(told)
+
+
+@lru_cache(maxsize=4096)
+def _day(told: dt.date | str) -> dt.date:
+    """A day, which a file keeps as text; the sessions of all complaints fall on the same few hundred."""
+    return dt.date.fromisoformat(told) if isinstance(told, str) else told
+
+
+@lru_cache(maxsize=1024)
+def _morning(pain: int, unusual: str, gone: bool | int | None) -> MorningRow:
+    """A morning; a file keeps yes and no as figures."""
+    return MorningRow(pain, unusual, None if gone is None else bool(gone))
 
 
 @lru_cache(maxsize=4096)
 def _drills(text: str) -> tuple[SessionDrillRow, ...]:
     """The drills of a session in their order; over a year many sessions say the same."""
     return tuple(SessionDrillRow._make(told) for _, *told in sorted(json.loads(text), key=itemgetter(0)))
-
-
-def _sessions(complaints: Collection[int]) -> QuerySet[Any, tuple[Any, ...]]:
-    of_these = models.SessionLog.objects.filter(complaint__in=complaints)
-    in_order = of_these.order_by("date", "received_at", "pk", "mornings__received_at", "counts__pk")
-    return in_order.values_list(*TOLD, *MORNING, *COUNT)

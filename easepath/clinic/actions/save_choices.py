@@ -86,15 +86,13 @@ def _need_faults(choices: Choices) -> dict[str, str]:
     library, fields = shipped_library(), {}
     if len(choices.needs_set) > MOST_NEEDS:
         fields["needs_set"] = f"{len(choices.needs_set)} needs by hand: at most {MOST_NEEDS}"
-    needs = {need for drill in library.drills.values() for need in drill.needs}
-    needs |= {need for condition in library.conditions.values() for need in condition.needs}
     for need, method in choices.methods.items():
-        if need not in needs:
+        if need not in library.needs:
             fields[f"methods.{need}"] = "is not a need this product knows"
         elif method not in library.methods:
             fields[f"methods.{need}"] = f"there is no method {method!r}"
     for need, given in choices.needs_set.items():
-        if need not in needs:
+        if need not in library.needs:
             fields[f"needs_set.{need}"] = "is not a need this product knows"
         elif not 0 <= given["weight"] <= 1:
             fields[f"needs_set.{need}"] = "the weight lies between 0 and 1"

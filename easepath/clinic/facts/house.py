@@ -16,10 +16,9 @@ WORK: Final = "work"
 
 def methods(library: Library, record: Record) -> dict[str, str]:
     """By need the method that is preferred here."""
-    needs = {need for drill in library.drills.values() for need in drill.needs}
     return {
         need: row.value
-        for need, row in record.set_in_house("method").items() if need in needs and row.value in library.methods
+        for need, row in record.set_in_house("method").items() if need in library.needs and row.value in library.methods
     }  # fmt: skip
 
 

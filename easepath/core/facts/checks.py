@@ -176,17 +176,15 @@ def _check_entry(library: Library, today: dt.date, path: str, entry: LogEntry) -
 
 
 def _check_choices(library: Library, situation: Situation) -> None:
-    needs = {need for drill in library.drills.values() for need in drill.needs}
-    needs |= {need for condition in library.conditions.values() for need in condition.needs}
     for index, goal in enumerate(situation.goals):
         path = f"goals.{index}"
         _known(f"{path}.measure", "measure", goal.measure, library.measures)
         measure = library.measures[goal.measure]
         _inside(f"{path}.value", goal.value, measure.valid, measure.unit)
     for need, method in situation.methods.items():
-        _known(f"methods.{need}", "need", need, needs)
+        _known(f"methods.{need}", "need", need, library.needs)
         _known(f"methods.{need}", "method", method, library.methods)
-    _all_known("needs", "need", situation.needs, needs)
+    _all_known("needs", "need", situation.needs, library.needs)
     _all_known("clearance", "red flag", situation.clearance, library.red_flags)
     for flag, clearance in situation.clearance.items():
         _not_future(f"clearance.{flag}.date", clearance.date, situation.today)

@@ -173,6 +173,12 @@ class Library:
         return {name: {r: tuple(ds) for r, ds in sorted(rungs.items())} for name, rungs in found.items()}
 
     @cached_property
+    def needs(self) -> frozenset[str]:
+        """Every need that a drill meets or a condition expects."""
+        met = {need for drill in self.drills.values() for need in drill.needs}
+        return frozenset(met | {need for condition in self.conditions.values() for need in condition.needs})
+
+    @cached_property
     def flag_items(self) -> Mapping[str, str]:
         """Every red-flag item and what it asks."""
         return {item: text for flag in self.red_flags.values() for item, text in flag.items.items()}
