@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Any
 
 from easepath.core.errors import CaseError
 from easepath.core.knowledge.models import Condition, Drill, Stage
@@ -40,25 +41,32 @@ def stage_closes(
     """Why the stage keeps a drill closed on a side; None when it does not."""
     if stage is None:
         return None
-    facts = {"stage": stage.stage, "stage_name": stage.name}
     if stage.phases and drill.phase not in stage.phases:
-        return Reason("stage-phase", facts=facts | {"phase": PHASE_WORDS[drill.phase], "phase_id": drill.phase})
+        phase = {"phase": PHASE_WORDS[drill.phase], "phase_id": drill.phase}
+        return Reason("stage-phase", facts=_named(stage) | phase)
     if drill.ladder and drill.ladder[1] > stage.drills_up_to.get(drill.ladder[0], math.inf):
-        return Reason("stage-rung", facts=facts)
+        return Reason("stage-rung", facts=_named(stage))
     if drill.id in stage.except_:
         return None
     blocked = _blocked(screen, stage, drill, side, verdict)
     if blocked is None:
         return None
-    return Reason("stage-blocks", facts=facts | {"means": screen.library.exposures[blocked].means})
+    return Reason("stage-blocks", facts=_named(stage) | {"means": screen.library.exposures[blocked].means})
+
+
+def _named(stage: Stage) -> dict[str, Any]:
+    return {"stage": stage.stage, "stage_name": stage.name}
 
 
 def _blocked(screen: ScreenResult, stage: Stage, drill: Drill, side: SideWord, verdict: DrillVerdict) -> str | None:
     mode = screen.rules.mode(drill, verdict.method, verdict.place)
+    blocked = [exposure for exposure, _ in mode.loads if exposure in stage.blocks]
+    if not blocked:
+        return None
     affected = screen.situation.complaint.affected
     sides: tuple[SideName, ...] = SIDES if side == "both" else (side,)
     for one in sides:
         for exposure, loaded in screen.rules.loaded_sides(mode, one):
-            if exposure in stage.blocks and (loaded is None or loaded in affected):
+            if exposure in blocked and (loaded is None or loaded in affected):
                 return exposure
     return None

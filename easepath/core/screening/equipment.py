@@ -38,8 +38,8 @@ class Household:
 
     def lacking(self, items: Iterable[str]) -> tuple[str, ...]:
         """The items neither owned, provided nor stood in for."""
-        return tuple(item for item in items if not self.has(item) and self.substitute(item) is None)
+        return tuple([item for item in items if not self.has(item) and self.substitute(item) is None])
 
     def substituted(self, items: Iterable[str]) -> tuple[str, ...]:
         """The items for which something else has to do."""
-        return tuple(item for item in items if not self.has(item) and self.substitute(item) is not None)
+        return tuple([item for item in items if not self.has(item) and self.substitute(item) is not None])

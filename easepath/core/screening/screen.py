@@ -156,8 +156,7 @@ def screen(library: Library, situation: Situation) -> ScreenResult:
     fresh = fresh_strains(library, factors)
 
     def judged(drill: str) -> Mapping[SideWord, DrillVerdict]:
-        model = library.drills[drill]
-        by_side = {side: rules.drill(model, side) for side in model.sides_judged()}
+        by_side = rules.drill(library.drills[drill])
         return with_overrides(by_side, [override for override in situation.overrides if override.drill == drill])
 
     return ScreenResult(

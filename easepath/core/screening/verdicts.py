@@ -125,14 +125,21 @@ class DrillScreen:
         """The methods a drill may be done in; a movement break only in a desk plan or where it is all there is."""
         return drill.methods if self._desk_plan else off_desk(drill)
 
-    def drill(self, drill: Drill, side: SideWord) -> DrillVerdict:
-        """The verdict of a drill on a side; both together take the worse side."""
+    def drill(self, drill: Drill) -> Mapping[SideWord, DrillVerdict]:
+        """The verdict of a drill on every side it is judged on."""
+        whole, modes, lacking = self._whole_person(drill), self.modes_here(drill), self._lacking(drill)
+        return {side: self._on_side(drill, side, whole, modes, lacking) for side in drill.sides_judged()}
+
+    def _on_side(
+        self, drill: Drill, side: SideWord, whole: list[Reason], modes: tuple[Mode, ...], lacking: tuple[str, ...]
+    ) -> DrillVerdict:
+        """The verdict on a side; both together take the worse side."""
         sides: tuple[SideName, ...] = SIDES if side == "both" else (side,)
-        base = [reason for one in sides for reason in self._ranges_of(drill, one)] + self._whole_person(drill)
+        base = [reason for one in sides for reason in self._ranges_of(drill, one)] + whole
         floor = max((reason.verdict for reason in base), default=Verdict.CLEAR)
         by_mode: dict[tuple[str, Place], Verdict] = {}
         best: tuple[Verdict, Mode, list[Reason]] | None = None
-        for mode in self.modes_here(drill):
+        for mode in modes:
             reasons = self._mode_reasons(drill, mode, sides)
             verdict = max((floor, *[reason.verdict for reason in reasons])) if reasons else floor
             by_mode[mode.method, mode.place] = verdict
@@ -142,7 +149,7 @@ class DrillScreen:
         verdict, mode, reasons = best
         return DrillVerdict(
             drill.id, side, verdict, mode.method, mode.place, _unique(base + reasons + _named(drill, mode)),
-            self._lacking(drill), by_mode,
+            lacking, by_mode,
         )  # fmt: skip
 
     def reasons_at(self, drill: Drill, side: SideWord, method: str, place: Place) -> tuple[Reason, ...]:
@@ -183,7 +190,10 @@ class DrillScreen:
 
     def mode(self, drill: Drill, method: str, place: Place) -> Mode:
         """The mode of a drill in a method at a place."""
-        return next(m for m in self._modes.of(drill) if (m.method, m.place) == (method, place))
+        for mode in self._modes.of(drill):
+            if mode.place == place and mode.method == method:
+                return mode
+        raise KeyError((drill.id, method, place))
 
     def modes_here(self, drill: Drill) -> tuple[Mode, ...]:
         """Every method and place the client may do a drill in; all of them where none of its places is there."""
@@ -191,7 +201,7 @@ class DrillScreen:
         return tuple([mode for mode in modes if mode.place in self._places]) or modes
 
     def _lacking(self, drill: Drill) -> tuple[str, ...]:
-        places = () if self._places & set(drill.places) else ("a place: " + " or ".join(drill.places),)
+        places = () if not self._places.isdisjoint(drill.places) else ("a place: " + " or ".join(drill.places),)
         return (*places, *self._household.lacking(drill.equip))
 
     def _ranges_of(self, drill: Drill, side: SideName) -> Iterator[Reason]:
@@ -200,8 +210,10 @@ class DrillScreen:
             yield from self._ranges.required(drill.requires, side)
         if drill.requires_other:
             yield from self._ranges.required(drill.requires_other, other_side(side))
-        yield from self._ranges.reached(drill.reaches, side)
-        yield from self._ranges.reached(drill.reaches_other, other_side(side))
+        if drill.reaches:
+            yield from self._ranges.reached(drill.reaches, side)
+        if drill.reaches_other:
+            yield from self._ranges.reached(drill.reaches_other, other_side(side))
 
     def _whole_person(self, drill: Drill) -> list[Reason]:
         """What holds for the person whichever side is drilled, in every method and place."""
