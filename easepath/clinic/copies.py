@@ -11,12 +11,21 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import IO
 
+from django.db.backends.base.base import BaseDatabaseWrapper
+
 LEFTOVERS = ("-wal", "-shm", "-journal")
 COUNTED = ("clinic_client", "clinic_planversion", "clinic_sessionlog", "clinic_auditentry")
 
 
 class CopyError(Exception):
     """A copy that cannot be made or put back, with what to do."""
+
+
+def file_of(connection: BaseDatabaseWrapper) -> Path:
+    """The file that holds the records; raises CopyError where a server does."""
+    if connection.vendor != "sqlite":
+        raise CopyError("the records are on a server: copy them with its own tools, pg_dump and pg_restore")
+    return Path(connection.settings_dict["NAME"])
 
 
 def make_copy(database: Path, target: Path) -> dict[str, int]:

@@ -5,10 +5,10 @@ from __future__ import annotations
 import sqlite3
 import stat
 from pathlib import Path
+from types import SimpleNamespace
 
 import pytest
 from django.core.management import CommandError, call_command
-from django.db import connection
 
 from easepath.clinic.copies import COUNTED, CopyError, check_copy, make_copy, put_back, served_mark
 
@@ -111,10 +111,26 @@ def test_a_damaged_copy_is_refused_and_the_records_stay(database: Path, tmp_path
     assert names(database) == ["first"]
 
 
+def of_commands(monkeypatch: pytest.MonkeyPatch, vendor: str, database: Path) -> None:
+    """The records that the commands find."""
+    found = SimpleNamespace(vendor=vendor, settings_dict={"NAME": str(database)})
+    for name in ("backup", "restore"):
+        monkeypatch.setattr(f"easepath.clinic.management.commands.{name}.connection", found)
+
+
+@pytest.mark.parametrize("command", ["backup", "restore"])
+def test_records_on_a_server_are_copied_by_its_own_tools(
+    database: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, command: str
+) -> None:
+    of_commands(monkeypatch, "postgresql", database)
+    with pytest.raises(CommandError, match="pg_dump"):
+        call_command(command, str(tmp_path / "copy"))
+
+
 def test_the_commands_say_what_happened(
     database: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
 ) -> None:
-    monkeypatch.setitem(connection.settings_dict, "NAME", str(database))
+    of_commands(monkeypatch, "sqlite", database)
     copy = tmp_path / "copy.sqlite3"
     call_command("backup", str(copy))
     assert "sound, 1 client" in capsys.readouterr().out

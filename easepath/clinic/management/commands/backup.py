@@ -9,7 +9,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError
 from django.db import connection
 
-from easepath.clinic.copies import CopyError, make_copy
+from easepath.clinic.copies import CopyError, file_of, make_copy
 
 
 class Command(BaseCommand):
@@ -24,7 +24,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         """Copy, check, and say what the copy holds."""
         try:
-            counted = make_copy(Path(connection.settings_dict["NAME"]), options["file"])
+            counted = make_copy(file_of(connection), options["file"])
         except CopyError as fault:
             raise CommandError(str(fault)) from fault
         held = ", ".join(f"{rows} {table.removeprefix('clinic_')}" for table, rows in counted.items())

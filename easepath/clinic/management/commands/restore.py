@@ -9,7 +9,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError
 from django.db import connection
 
-from easepath.clinic.copies import CopyError, put_back
+from easepath.clinic.copies import CopyError, file_of, put_back
 
 
 class Command(BaseCommand):
@@ -24,7 +24,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         """Check, put back, and say where the former records are."""
         try:
-            kept = put_back(options["file"], Path(connection.settings_dict["NAME"]))
+            kept = put_back(options["file"], file_of(connection))
         except CopyError as fault:
             raise CommandError(str(fault)) from fault
         former = f"; the former ones are kept in {kept}" if kept else ""
