@@ -29,25 +29,37 @@ PAGES = (
 SIZES = {"a laptop": (1280, 800), "a tablet": (820, 1180), "zoomed to 200 %": (640, 400), "a wide screen": (1920, 1080)}
 
 
-@pytest.mark.parametrize("size", SIZES)
-def test_every_view_is_whole(sign_in: SignIn, live: World, page: Page, live_server: Any, size: str) -> None:
-    width, height = SIZES[size]
-    visit = live.visit("Marta").pk
-    person, version = live.complaints["Marta"].client_id, live.complaints["Marta"].versions.get().pk
+IN_SIGHT = "n => { const b = n.getBoundingClientRect(); return b.width > 0 && b.bottom <= innerHeight + 1 && b.right <= innerWidth + 1 }"
+
+
+def whole(page: Page, *, acts: bool) -> list[str]:
+    """What is wrong with the view at the width it has."""
+    wrong = faults(page)
+    act = page.locator("[data-next], .bar .act.next").first
+    if acts and act.count() and not act.evaluate(IN_SIGHT):
+        wrong.append("the next act is out of sight")
+    return wrong
+
+
+@pytest.mark.parametrize("part", ["pages", "steps"])
+def test_every_view_is_whole(sign_in: SignIn, live: World, page: Page, live_server: Any, part: str) -> None:
+    """Each view opens at another of the widths, and is then seen at all of them."""
+    visit, complaint = live.visit("Marta").pk, live.complaints["Marta"]
+    person, version = complaint.client_id, complaint.versions.get().pk
+    of_marta = (
+        f"course/{complaint.pk}", f"complaint/{complaint.pk}/write/letter", f"person/{person}", f"person/{person}/course",
+        f"sheet/{version}",
+    )  # fmt: skip
+    views = (*PAGES, *of_marta) if part == "pages" else tuple(f"visit/{visit}/{step}" for step in STEPS)
     sign_in("ruth")
-    page.set_viewport_size({"width": width, "height": height})
-    steps = [f"visit/{visit}/{step}" for step in STEPS]
-    wrong: dict[str, list[str]] = {}
-    complaint = live.complaints["Marta"].pk
-    of_complaint = (f"course/{complaint}", f"complaint/{complaint}/write/letter")
-    for address in (*PAGES, *of_complaint, f"person/{person}", f"person/{person}/course", f"sheet/{version}", *steps):
-        page.goto(f"{live_server.url}/{address}")
-        expect(page.get_by_role("heading", level=1).first).to_be_visible()
-        wrong[address] = faults(page)
-        if address in steps:
-            act = page.locator("[data-next], .bar .act.next").first
-            if act.count() and not act.evaluate(
-                "n => { const b = n.getBoundingClientRect(); return b.width > 0 && b.bottom <= innerHeight + 1 && b.right <= innerWidth + 1 }"
-            ):
-                wrong[address].append("the next act is out of sight")
-    assert [f"{address}: {fault}" for address, found in wrong.items() for fault in found] == []
+    sizes, wrong = list(SIZES), []
+    for number, address in enumerate(views):
+        first = number % len(sizes)
+        for size in (*sizes[first:], *sizes[:first]):
+            width, height = SIZES[size]
+            page.set_viewport_size({"width": width, "height": height})
+            if size == sizes[first]:
+                page.goto(f"{live_server.url}/{address}")
+                expect(page.get_by_role("heading", level=1).first).to_be_visible()
+            wrong += [f"{address}, {size}: {fault}" for fault in whole(page, acts=part == "steps")]
+    assert wrong == []
