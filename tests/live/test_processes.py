@@ -38,11 +38,17 @@ class Clinic:
     def workers(self, many: int) -> Iterator[None]:
         """So many processes that do the jobs."""
         started = [
-            subprocess.Popen([sys.executable, "manage.py", "work"], cwd=ROOT, env=self.one.environment)
+            subprocess.Popen(
+                [sys.executable, "manage.py", "work"], cwd=ROOT, env=self.one.environment, stdout=subprocess.PIPE,
+                text=True,
+            )
             for _ in range(many)
-        ]
+        ]  # fmt: skip
         try:
             yield
+            for process in started:  # one that has not begun yet ends at once, and not after a job
+                assert process.stdout is not None
+                assert process.stdout.readline() == "at work\n"
         finally:
             for process in started:
                 process.terminate()

@@ -32,6 +32,8 @@ class Command(BaseCommand):
         stop = threading.Event()
         for one in (signal.SIGINT, signal.SIGTERM):
             signal.signal(one, lambda *_: stop.set())
+        self.stdout.write("at work")
+        self.stdout.flush()
         while not stop.is_set():
             tick()
             stop.wait(EVERY_SECONDS)
