@@ -163,7 +163,10 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802  
     return bool(_HASHED_NAME.search(url))
 
 
-SILENCED_SYSTEM_CHECKS = ["staticfiles.W004"]
+SILENCED_SYSTEM_CHECKS = [
+    "staticfiles.W004",
+    "fields.W161",  # the quiet hours begin and end at a fixed time of day: looked at then, that is taken for a mistake
+]
 LINK_DAYS_AFTER_PLAN = 30
 INCLINOMETER = os.environ.get("EASEPATH_INCLINOMETER", "easepath.standins.inclinometer.SimulatedInclinometer")
 """What streams an angle in Measure: the shipped stand-in, another class by its path, or nothing where it is empty."""

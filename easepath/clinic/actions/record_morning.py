@@ -5,14 +5,13 @@ from __future__ import annotations
 import datetime as dt
 import uuid
 from dataclasses import dataclass
-from functools import partial
 
 from easepath.clinic import clock, models
-from easepath.clinic.acting import Act, Unchanged, act
-from easepath.clinic.actions.rest_orders import keep_rests
+from easepath.clinic.acting import Act, Unchanged
+from easepath.clinic.actions.rest_orders import tell
 from easepath.clinic.actions.session_bounds import MOST_TELLINGS, check_pain
 from easepath.clinic.errors import FieldError, NotFoundError
-from easepath.clinic.repository import Record, after_telling, read_complaint
+from easepath.clinic.repository import Record
 
 
 @dataclass(frozen=True)
@@ -30,15 +29,7 @@ def record_morning(
     complaint: models.Complaint, done: MorningDone, actor: models.User | None = None
 ) -> models.MorningReport:
     """Store a morning once; it can only be told on a day after the session."""
-    seen: list[Record] = []
-
-    def decide(record: Record) -> Act[models.MorningReport] | Unchanged[models.MorningReport]:
-        seen[:] = [record]
-        return _decide(actor, record, done)
-
-    stored = act(actor, "log-for-client", partial(read_complaint, complaint.pk), decide)
-    keep_rests(complaint, after_telling(seen[0]))
-    return stored
+    return tell(actor, complaint, lambda record: _decide(actor, record, done))
 
 
 def _decide(

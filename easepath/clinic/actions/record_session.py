@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from functools import partial
 
 from easepath.clinic import clock, models
-from easepath.clinic.acting import Act, Unchanged, act, stored_already
+from easepath.clinic.acting import Act, Unchanged, stored_already
 from easepath.clinic.actions.dispatches import tell_staff
-from easepath.clinic.actions.rest_orders import keep_rests
+from easepath.clinic.actions.rest_orders import tell
 from easepath.clinic.actions.session_bounds import SessionDone, check_session, clinic_day, stands_for
 from easepath.clinic.facts.draft import stored as stored_as
-from easepath.clinic.repository import Record, after_telling, read_complaint
+from easepath.clinic.repository import Record
 from easepath.core.dose.load_words import load_words
 from easepath.core.facts import Manner
 from easepath.core.vocabulary import SIGNS
@@ -21,15 +20,7 @@ def record_session(
     complaint: models.Complaint, done: SessionDone, actor: models.User | None = None
 ) -> models.SessionLog:
     """Store a session once; a second send of the same id returns the stored one."""
-    seen: list[Record] = []
-
-    def decide(record: Record) -> Act[models.SessionLog] | Unchanged[models.SessionLog]:
-        seen[:] = [record]
-        return _decide(actor, record, done)
-
-    stored = act(actor, "log-for-client", partial(read_complaint, complaint.pk), decide)
-    keep_rests(complaint, after_telling(seen[0]))
-    return stored
+    return tell(actor, complaint, lambda record: _decide(actor, record, done))
 
 
 def _version(record: Record, number: int) -> models.PlanVersion | None:

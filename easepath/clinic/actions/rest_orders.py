@@ -3,18 +3,36 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Callable
 from functools import partial
+from typing import TypeVar
 
 from easepath.clinic import clock, models
 from easepath.clinic.acting import Act, Unchanged, act
 from easepath.clinic.actions.revisions import require_open
 from easepath.clinic.errors import FieldError
-from easepath.clinic.repository import Record, read_again, read_complaint
+from easepath.clinic.repository import Record, after_telling, read_again, read_complaint
 from easepath.core.adjust.rest import rests_of
 
+T = TypeVar("T")
 LONGEST_DAYS = 60
 """A longer rest is the end of a program, and is said as such."""
 ORDERED, ENDED = "order-rest", "end-rest"
+
+
+def tell(
+    actor: models.User | None, complaint: models.Complaint, decide: Callable[[Record], Act[T] | Unchanged[T]]
+) -> T:
+    """Store what is told of a session at home, then the rests that follow from it."""
+    seen: list[Record] = []
+
+    def decided(record: Record) -> Act[T] | Unchanged[T]:
+        seen[:] = [record]
+        return decide(record)
+
+    stored = act(actor, "log-for-client", partial(read_complaint, complaint.pk), decided)
+    keep_rests(complaint, after_telling(seen[0]))
+    return stored
 
 
 def keep_rests(complaint: models.Complaint, told: Record | None = None) -> None:
