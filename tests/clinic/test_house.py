@@ -88,6 +88,9 @@ def test_hours_of_the_house_stand_where_a_client_has_none(world: World) -> None:
     complaint = live_through(world.users["hanne"], person, troubles[:1], TODAY)[0]
     visit = open_visit(world.users["hanne"], complaint)
 
+    def begun_with() -> dict[str, int]:
+        return plan_view(read_again(visit)).hours_of_a_set
+
     def hours() -> tuple[int, int, int]:
         desk = plan_view(read_again(visit)).desk
         assert desk is not None
@@ -96,6 +99,7 @@ def test_hours_of_the_house_stand_where_a_client_has_none(world: World) -> None:
     handed = complaint.versions.get().desk
     row = set_house(world.users["ruth"], "hours", "work", "07:30 15:30 120", "the yard starts early")
     assert hours() == (450, 930, 120)
+    assert begun_with() == {"start": 450, "end": 930, "every": 120, "pieces": 20}
     assert house_view(complaint.client.clinic).rows[0].value == "07:30 to 15:30, a break every 120 minutes"
     assert Complaint.objects.get(pk=complaint.pk).versions.get().desk == handed
     Complaint.objects.filter(pk=complaint.pk).update(work_hours={"start": 600, "end": 1000, "every": 60})
@@ -103,6 +107,7 @@ def test_hours_of_the_house_stand_where_a_client_has_none(world: World) -> None:
     Complaint.objects.filter(pk=complaint.pk).update(work_hours={})
     end_house(world.users["ruth"], row.pk)
     assert hours() == (540, 1020, 90)
+    assert begun_with() == {"start": 540, "end": 1020, "every": 120, "pieces": 20}
 
 
 def test_what_the_library_lost_is_passed_over(world: World) -> None:

@@ -6,7 +6,7 @@ from easepath.api.schemas.plan import TICKED_PLACES, DrillGroupIn, StandingOrder
 from easepath.api.views.base import Named
 from easepath.api.views.choices import ChoicesOut, choices_view
 from easepath.api.views.conditions import in_words
-from easepath.clinic.facts.desk import DeskPlan, desk_of, usual_hours
+from easepath.clinic.facts.desk import DeskPlan, desk_of, hours_of_a_set
 from easepath.clinic.facts.draft import Draft, Ticked, made_minutes, stored
 from easepath.clinic.repository import Record
 from easepath.clinic.shown import View
@@ -199,7 +199,7 @@ class PlanOut(View):
     coverage: list[CoverageOut]
     tests_first: list[str]
     desk: DeskPlan | None
-    hours_here: dict[str, int]
+    hours_of_a_set: dict[str, int]
     stage: int | None
     stages: list[StageOut]
     stage_fixed: bool
@@ -250,7 +250,7 @@ def plan_view(record: Record) -> PlanOut:
         ],
         coverage=_coverage(assessment, session),
         tests_first=[library.measures[test].name for test in hangs_on(screen.patterns, profile)],
-        hours_here=usual_hours(record), desk=desk_of(assessment, session, record),
+        hours_of_a_set=hours_of_a_set(record), desk=desk_of(assessment, session, record),
         stage=matcher.stage.stage if matcher.stage else None,
         stages=[
             StageOut(stage=stage.stage, name=stage.name, passes=in_words(library, stage.pass_))

@@ -52,6 +52,8 @@ ALL_PIECES = 20
 """As many drills as a session can have at work: every break has them all."""
 CLOCK = range(24 * 60)
 LEAST_EVERY, MOST_EVERY = 15, 240
+SET_EVERY = 120
+"""Minutes between breaks with the whole set: it takes longer than a drill does."""
 DEFAULT_HOURS = {"start": 9 * 60, "end": 17 * 60, "every": 90}
 
 
@@ -69,6 +71,11 @@ def hours_fault(hours: Mapping[str, int]) -> str | None:
 def usual_hours(record: Record) -> dict[str, int]:
     """The hours of work that the house has set, else the product's."""
     return work_hours(record) or DEFAULT_HOURS
+
+
+def hours_of_a_set(record: Record) -> dict[str, int]:
+    """The hours that breaks with the whole set begin with: those of the house, else the product's, less often."""
+    return {**(work_hours(record) or {**DEFAULT_HOURS, "every": SET_EVERY}), "pieces": ALL_PIECES}
 
 
 def desk_of(assessment: Assessment, session: Session, record: Record) -> DeskPlan | None:

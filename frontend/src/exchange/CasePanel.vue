@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
+import BringFile from '@/ui/BringFile.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 
 /** A case file taken into a practice clinic: whom it becomes is seen, with what differs, before it is kept. */
@@ -11,16 +12,13 @@ const text = ref('')
 const seen = ref<Schemas['CaseOut'] | null>(null)
 const busy = ref(false)
 const problem = ref<Problem | null>(null)
-const input = ref<HTMLInputElement>()
 
 function drop(): void {
   text.value = name.value = ''
   seen.value = problem.value = null
 }
 
-async function bring(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file) return
+async function bring(file: File): Promise<void> {
   drop()
   name.value = file.name
   text.value = await file.text()
@@ -43,8 +41,7 @@ async function send(keep: boolean): Promise<void> {
   <section aria-label="Bring a case">
     <h2>Bring a case</h2>
     <p class="quiet">A case file (YAML) names nobody. It becomes a client of this practice clinic as of today: story, screen, readings, plan and sessions. On the course page a complaint is saved as one.</p>
-    <p class="acts"><button type="button" class="act" @click="input?.click()">Choose a case</button><span class="small quiet" role="status">{{ busy ? 'reading …' : name }}</span></p>
-    <input ref="input" class="visually-hidden" type="file" name="case" accept=".yaml,.yml,application/yaml,text/plain" aria-label="A case file" tabindex="-1" @change="bring" @click="($event.target as HTMLInputElement).value = ''" />
+    <p><BringFile label="Choose a case" name="case" accept=".yaml,.yml,application/yaml,text/plain" what="A case file" :told="busy ? 'reading …' : name" @brought="bring" /></p>
     <ProblemNote :problem="problem" />
     <p v-for="(why, field) in problem?.fields ?? {}" :key="field" class="clay">{{ why }}</p>
     <template v-if="seen">

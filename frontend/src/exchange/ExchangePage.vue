@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
+import BringFile from '@/ui/BringFile.vue'
 import { shortDate } from '@/ui/dates'
 import DayBox from '@/ui/DayBox.vue'
 import PageBar from '@/ui/PageBar.vue'
@@ -24,16 +25,13 @@ const take = ref(new Set<number>())
 const another = ref(false)
 const busy = ref(false)
 const day = ref<string | null>(null)
-const input = ref<HTMLInputElement>()
 const whole = computed(() => preview.value?.kind === 'record')
 const mayTake = computed(() => (whole.value ? session.may('import-record') : session.may('import-foreign')))
 const taken = computed(() => preview.value?.lines.filter((line) => take.value.has(line.n)).length ?? 0)
 
 const said = (title: string, detail: string): Problem => ({ type: '', title, status: 0, detail, fields: {} }) as unknown as Problem
 
-async function bring(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file) return
+async function bring(file: File): Promise<void> {
   drop()
   name.value = file.name
   try {
@@ -88,8 +86,7 @@ async function takeDay(): Promise<void> {
       <section aria-label="Bring a file">
         <h2>Bring a file from another system</h2>
         <p class="quiet">A bundle (FHIR R4B, JSON) of one person. You see what each line of it becomes before anything is kept. What is known as a background factor waits to be confirmed.</p>
-        <p><button type="button" class="act" :class="{ next: !preview }" @click="input?.click()">Choose a file</button> <span class="small quiet" role="status">{{ busy ? 'reading …' : name }}</span></p>
-        <input ref="input" class="visually-hidden" type="file" name="bundle" accept=".json,application/json,application/fhir+json" aria-label="A bundle of another system" tabindex="-1" @change="bring" @click="($event.target as HTMLInputElement).value = ''" />
+        <p><BringFile label="Choose a file" name="bundle" accept=".json,application/json,application/fhir+json" what="A bundle of another system" :told="busy ? 'reading …' : name" :next="!preview" @brought="bring" /></p>
         <ProblemNote :problem="problem" />
         <p v-for="(why, field) in problem?.fields ?? {}" :key="field" class="clay">{{ why }}</p>
         <template v-if="preview">

@@ -3,6 +3,7 @@ import { Segmented } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { clinic, outcome, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/app/session'
+import BringFile from '@/ui/BringFile.vue'
 import ProblemNote from '@/ui/ProblemNote.vue'
 import { saveFile } from '@/ui/saveFile'
 
@@ -22,7 +23,6 @@ const seen = ref<Schemas['BroughtOut'] | null>(null)
 const kept = ref(false)
 const busy = ref(false)
 const problem = ref<Problem | null>(null)
-const input = ref<HTMLInputElement>()
 const faults = computed(() => seen.value?.lines.filter((line) => line.outcome === 'fault') ?? [])
 const lines = (n: number): string => (n === 1 ? '1 line' : `${n} lines`)
 
@@ -43,9 +43,7 @@ async function takeAlong(): Promise<void> {
   if (found.ok) saveFile(found.data, `${listed.value}.csv`)
 }
 
-async function bring(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file) return
+async function bring(file: File): Promise<void> {
   drop()
   name.value = file.name
   table.value = await file.text()
@@ -71,10 +69,8 @@ async function send(keep: boolean): Promise<void> {
     <p class="quiet">{{ WHAT[listed] }}</p>
     <p class="acts">
       <button v-if="session.may('export-client')" type="button" class="act" @click="takeAlong">Take the {{ listed }} along (CSV)</button>
-      <button v-if="session.may('import-foreign')" type="button" class="act" @click="input?.click()">Bring a table of {{ listed }}</button>
-      <span class="small quiet" role="status">{{ busy ? 'reading …' : name }}</span>
+      <BringFile v-if="session.may('import-foreign')" :label="`Bring a table of ${listed}`" name="table" accept=".csv,text/csv,text/plain" what="A table of the list" :told="busy ? 'reading …' : name" @brought="bring" />
     </p>
-    <input ref="input" class="visually-hidden" type="file" name="table" accept=".csv,text/csv,text/plain" aria-label="A table of the list" tabindex="-1" @change="bring" @click="($event.target as HTMLInputElement).value = ''" />
     <ProblemNote :problem="problem" />
     <p v-for="(why, field) in problem?.fields ?? {}" :key="field" class="clay">{{ why }}</p>
     <template v-if="seen">

@@ -5331,8 +5331,8 @@ export interface components {
             elsewhere: string;
             /** Groups */
             groups: components["schemas"]["DrillGroupIn"][];
-            /** Hours Here */
-            hours_here: {
+            /** Hours Of A Set */
+            hours_of_a_set: {
                 [key: string]: number;
             };
             /** Issues Program */

@@ -226,7 +226,7 @@ function step(by: number): void {
           </template>
           <ElsewhereList v-if="drills.length" :name="view.elsewhere" :there="there" :fields="draft.fields.value" :rows="rows" :may="may" :story="`/visit/${visit}/story`" @choose="hand.elsewhere" />
           <DeskPlan v-if="view.desk && drills.length" :desk="view.desk" :note="choices.fields.value.work_hours" :may="may" @hours="choices.value.value!.work_hours = $event" />
-          <p v-else-if="drills.length && may"><button type="button" class="act plain" @click="choices.value.value!.work_hours = { ...view.hours_here, pieces: 20 }">Plan breaks at work</button></p>
+          <p v-else-if="drills.length && may"><button type="button" class="act plain" @click="choices.value.value!.work_hours = { ...view.hours_of_a_set }">Plan breaks at work</button></p>
         </template>
         <HandOverBar :frame="frame" :view="view" :making="remaking" :settle="settle" :undo="undoable ? undo : undefined" />
       </div>
