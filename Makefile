@@ -72,7 +72,7 @@ running: .venv/.ready
 test-postgres: .venv/.ready frontend/dist/.ready
 	@ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || [[ "$$EASEPATH_DATABASE_URL" == postgres* ]] || \
 	  { apt-get update -qq && apt-get install -y -qq postgresql >/dev/null; }
-	$(PY) -m tests.postgres .venv/bin/pytest -n $(LANES) --dist loadscope tests/clinic tests/api tests/interchange tests/live
+	$(PY) -m benchmarks.postgres .venv/bin/pytest -n $(LANES) --dist loadscope tests/clinic tests/api tests/interchange tests/live
 
 bench: browser .venv/.ready frontend/dist/.ready
 	$(PY) -m benchmarks

@@ -19,6 +19,7 @@ from contextlib import ExitStack, contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 
+from benchmarks.postgres import server
 from benchmarks.records import Records
 from benchmarks.served import ROOT, Caller, Served, environment
 
@@ -203,8 +204,6 @@ def filled(records: Records, folder: Path, clinics: int, clients: int, days: int
 @contextmanager
 def databases(folder: Path) -> Iterator[dict[str, Records]]:
     """A file, and a server of its own where Debian's is installed."""
-    from tests.postgres import server
-
     with ExitStack() as stack:
         found = {"file": Records.in_file(folder / "easepath.sqlite3")}
         try:

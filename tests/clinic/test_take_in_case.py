@@ -59,6 +59,12 @@ def test_what_cannot_be_held_is_said(world: World, name: str) -> None:
     assert OTHERWISE[name] in "\n".join([*one.left, *one.differs])
 
 
+def test_a_check_of_a_landmark_is_said_to_be_left(world: World) -> None:
+    case = CASES["groin-flared"]
+    told = [{**case["log"][0], "check": {"back-pressure-loss-seconds": 3}}, *case["log"][1:]]
+    assert taken(world, {**case, "log": told}).left == ("1 check of a drill's landmark",)
+
+
 def test_a_case_that_would_be_milder_here_is_refused(world: World) -> None:
     with pytest.raises(RefusedError) as refused:
         taken(world, CASES[MILDER], keep=True)

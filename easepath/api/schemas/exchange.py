@@ -8,6 +8,7 @@ from ninja import Schema
 from pydantic import Field
 
 from easepath.api.schemas.common import In
+from easepath.clinic.actions.take_in_case import LONGEST
 
 
 class BundleIn(In):
@@ -39,4 +40,4 @@ class TableIn(In):
 class CaseIn(In):
     """A case file as it was brought (YAML text)."""
 
-    case: Annotated[str, Field(max_length=400_000)]
+    case: Annotated[str, Field(max_length=LONGEST)]

@@ -11,7 +11,7 @@ from easepath.clinic.actions.house import TEXTS
 from easepath.clinic.actions.house import Kind as SetKind
 from easepath.clinic.actions.staff import ELSEWHERE
 from easepath.clinic.facts.desk import DEFAULT_HOURS
-from easepath.clinic.facts.house import hours_of
+from easepath.clinic.facts.house import expected_by, hours_of
 from easepath.clinic.shown import View
 from easepath.core.knowledge import shipped_library
 from easepath.core.knowledge.models import Condition
@@ -151,7 +151,7 @@ def _named(kind: Kind, key: str) -> tuple[str, str]:
     if kind == "method":
         return need_words(key), "the rules choose it"
     if kind == "need":
-        profile, _, need = key.partition(" ")
+        profile, need = expected_by(key)
         row = library.conditions.get(profile)
         weight = row.needs.get(need) if row else None
         return f"{row.name if row else profile}: {need_words(need)}", "" if weight is None else _weight(weight)

@@ -159,6 +159,8 @@ class CaseRows:
         }  # fmt: skip
         self._leave(len(self.facts.measures) - len(here), "taken for another complaint", "reading")
         self._leave(len(here) - len(rows), "taken anew on the same day", "reading")
+        checked = [one.check for one in self.facts.tryouts] + [one.check for one in self.facts.log]
+        self._leave(sum(map(bool, checked)), "of a drill's landmark", "check")
         models.Sitting.objects.bulk_create(rows.values())
         models.Tryout.objects.bulk_create(
             models.Tryout(

@@ -14,7 +14,7 @@ from easepath.clinic import clock, models
 from easepath.clinic.audit import record_event
 from easepath.clinic.errors import FieldError, NotFoundError, RefusedError
 from easepath.clinic.facts.desk import hours_fault
-from easepath.clinic.facts.house import WORK, hours_of
+from easepath.clinic.facts.house import WORK, expected_by, hours_of
 from easepath.clinic.models.house import BINDING
 from easepath.clinic.policies import require
 from easepath.core.knowledge import shipped_library
@@ -100,7 +100,7 @@ def _method(key: str, value: str) -> dict[str, str]:
 
 def _need(key: str, value: str) -> dict[str, str]:
     """A weight stands for what the condition ships: for a need that the condition names, and for nothing found."""
-    condition, _, need = key.partition(" ")
+    condition, need = expected_by(key)
     row = shipped_library().conditions.get(condition)
     if row is None:
         return {"key": "names no condition of this product"}

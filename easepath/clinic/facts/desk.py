@@ -68,11 +68,6 @@ def hours_fault(hours: Mapping[str, int]) -> str | None:
     return None if LEAST_EVERY <= hours["every"] <= MOST_EVERY else "a break every 15 to 240 minutes"
 
 
-def usual_hours(record: Record) -> dict[str, int]:
-    """The hours of work that the house has set, else the product's."""
-    return work_hours(record) or DEFAULT_HOURS
-
-
 def hours_of_a_set(record: Record) -> dict[str, int]:
     """The hours that breaks with the whole set begin with: those of the house, else the product's, less often."""
     return {**(work_hours(record) or {**DEFAULT_HOURS, "every": SET_EVERY}), "pieces": ALL_PIECES}
@@ -87,7 +82,7 @@ def desk_of(assessment: Assessment, session: Session, record: Record) -> DeskPla
     profile, own = assessment.screen.profile, record.complaint.work_hours
     if not own and (profile is None or profile.method != Methods.DESK_BREAK):
         return None
-    hours = own or usual_hours(record)
+    hours = own or work_hours(record) or DEFAULT_HOURS
     start, end = (dt.time(*divmod(hours[name], 60)) for name in ("start", "end"))
     items = at_work(session.drills)
     pieces = min(hours.get("pieces", 0), max(1, len(items))) or None

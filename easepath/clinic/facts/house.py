@@ -31,9 +31,15 @@ def priors(record: Record) -> tuple[HouseNeed, ...]:
     """The weights of needs that stand for those of the conditions."""
     found = []
     for key, row in record.set_in_house("need").items():
-        condition, _, need = key.partition(" ")
+        condition, need = expected_by(key)
         found.append(HouseNeed(condition=condition, need=need, weight=float(row.value), reason=row.reason))
     return tuple(found)
+
+
+def expected_by(key: str) -> tuple[str, str]:
+    """The condition and the need that a weight is kept under; no need where the key names a condition alone."""
+    condition, _, need = key.partition(" ")
+    return condition, need
 
 
 def work_hours(record: Record) -> dict[str, int] | None:

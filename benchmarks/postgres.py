@@ -1,4 +1,4 @@
-"""A PostgreSQL server of one's own for a run of the tests: `python -m tests.postgres COMMAND ...`, gone afterwards.
+"""A PostgreSQL server of one's own for one run: `python -m benchmarks.postgres COMMAND ...`, gone afterwards.
 
 A server that is there already is used instead where EASEPATH_DATABASE_URL names one.
 """
@@ -27,7 +27,7 @@ NOBODY = "postgres"
 
 @contextmanager
 def server(*, quick: bool = True) -> Iterator[str]:
-    """The address of an empty server of its own, stopped and cleared away at the end; `quick` forgets at a loss of power."""
+    """The address of an empty server, stopped and cleared away at the end; `quick` forgets at a loss of power."""
     found = sorted(HOMES.glob("*/bin/initdb"), key=lambda path: int(path.parts[-3]))
     if not found:
         raise SystemExit("no PostgreSQL server is installed: `make test-postgres` installs Debian's")
