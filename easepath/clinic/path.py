@@ -139,10 +139,11 @@ def _tried(record: Record) -> tuple[State, str]:
 
 def _responded(assessment: Assessment) -> tuple[State, str]:
     situation = assessment.screen.situation
-    dates = {entry.date for entry in situation.log}
+    log = situation.log_by_date
+    dates = set(log.dates)
     if not dates:
         return "idle", "no session yet"
-    unknown = {entry.date for entry in situation.log if entry.next is None}
+    unknown = {session.date for session in log.sessions if session.told.waits}
     return ("waiting", f"{len(unknown)} mornings to ask") if unknown else ("open", f"{len(dates)} sessions known")
 
 

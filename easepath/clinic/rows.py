@@ -308,9 +308,12 @@ class CountRow(Signed):
 
 
 class SessionRow(NamedTuple):
-    """One session at home with its drills in order, its morning, and whether it counts."""
+    """One session at home with its drills in order, its morning, and whether it counts.
 
-    id: uuid.UUID
+    `name` is its identity in 32 figures; `corrects` that of the session it puts right.
+    """
+
+    name: str
     version: int
     date: dt.date
     before: int | None
@@ -318,10 +321,15 @@ class SessionRow(NamedTuple):
     worst: int | None
     note: str
     at_break: str
-    corrects: uuid.UUID | None
+    corrects: str | None
     drills: tuple[SessionDrillRow, ...]
     morning: MorningRow | None
     counted: CountRow | None
+
+    @property
+    def id(self) -> uuid.UUID:
+        """Its identity."""
+        return uuid.UUID(self.name)
 
     @property
     def left_out(self) -> CountRow | None:

@@ -47,7 +47,7 @@ def read_sessions(complaints: Sequence[int]) -> Mapping[int, tuple[SessionRow, .
         complaint, session, version, date, before, after, worst, note, at_break, corrects, drills = row[: len(TOLD)]
         morning, count = row[len(TOLD) : -len(COUNT)], row[-len(COUNT) :]
         found[complaint][session] = SessionRow(
-            _id(session), version, _day(date), before, after, worst, note, at_break, corrects and _id(corrects),
+            _name(session), version, _day(date), before, after, worst, note, at_break, corrects and _name(corrects),
             _drills(drills or "[]"), None if morning[0] is None else _morning(*morning),
             None if count[-1] is None else CountRow(**dict(zip(CountRow.model_fields, count, strict=True))),
         )  # fmt: skip
@@ -60,9 +60,9 @@ def _asked(complaints: Sequence[int]) -> QuerySet[Any, tuple[Any, ...]]:
     return in_order.values_list(*TOLD, *MORNING, *COUNT)
 
 
-def _id(told: UUID | str) -> UUID:
-    """An id, which a file keeps as text."""
-    return told if isinstance(told, UUID) else UUID(told)
+def _name(told: UUID | str) -> str:
+    """An identity as text, as a file keeps it; read as figures only where somebody asks."""
+    return told if isinstance(told, str) else told.hex
 
 
 @lru_cache(maxsize=4096)

@@ -7,7 +7,7 @@ from functools import cached_property
 
 from easepath.core.adjust.review import Review, review
 from easepath.core.charge import charged_log
-from easepath.core.facts import DrillGroup, LogEntry, PlannedDrill, Situation
+from easepath.core.facts import DrillGroup, Log, PlannedDrill, Situation
 from easepath.core.knowledge.library import Library
 from easepath.core.match.rank import Matcher
 from easepath.core.screening.screen import ScreenResult, screen
@@ -42,7 +42,7 @@ class Assessment:
         return screen(self.library, self.facts)
 
     @cached_property
-    def log(self) -> tuple[LogEntry, ...]:
+    def log(self) -> Log:
         """The sessions at home by date, as they count."""
         return charged_log(self.screen) if self.asked_once else self.facts.log_by_date
 

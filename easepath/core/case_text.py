@@ -10,7 +10,7 @@ import yaml
 
 from easepath.core.assessment import Assessment
 from easepath.core.case import COMPUTED_KEYS, OWN_CHOICES
-from easepath.core.facts import Situation
+from easepath.core.facts import Log, Situation
 
 TODAY: Final = dt.date(2031, 1, 6)
 """The day of every case that names nobody: a Monday of no year that anybody has lived through."""
@@ -41,7 +41,7 @@ def _told_drill_by_drill(assessment: Assessment) -> Situation:
     log = (
         entry.model_copy(update={"next": None, "after": None}) if entry.held else entry for entry in assessment.log
     )  # fmt: skip
-    return assessment.facts.model_copy(update={"log": tuple(log)})
+    return assessment.facts.model_copy(update={"log": Log.of(log)})
 
 
 def _plain(value: Any, key: str, by: dt.timedelta, sessions: dict[str, str]) -> Any:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from itertools import groupby
 from operator import attrgetter
 
-from easepath.core.facts import LogEntry
+from easepath.core.facts import Log, LogEntry, Session
 from easepath.core.match.relief import rating
 from easepath.core.respond import Responder
 from easepath.core.screening.screen import ScreenResult
@@ -54,7 +54,7 @@ def _most_suspect(drills: tuple[DrillInSession, ...]) -> DrillInSession:
     return max(suspects, key=lambda drill: (drill.risk, drill.entry.drill))
 
 
-def charged_log(screen: ScreenResult) -> tuple[LogEntry, ...]:
+def charged_log(screen: ScreenResult) -> Log:
     """The sessions by date, the morning and the pain right after of each date charged.
 
     For a log in which both were asked once for a whole session and not drill by drill.
@@ -66,29 +66,24 @@ def charged_log(screen: ScreenResult) -> tuple[LogEntry, ...]:
     bad = _bad_dates(responder, situation.log_by_date)
     if not bad:
         return situation.log_by_date
-    charged: list[LogEntry] = []
-    for date, of_date in groupby(situation.log_by_date, key=attrgetter("date")):
-        entries = tuple(of_date)
+    sessions: list[Session] = []
+    for date, of_date in groupby(situation.log_by_date.sessions, key=attrgetter("date")):
         if date not in bad:
-            charged += entries
+            sessions += of_date
             continue
         drills = tuple(
-            DrillInSession(entry, _changed_by(changed, entry), _risk(screen, entry.drill)) for entry in entries
+            DrillInSession(entry, _changed_by(changed, entry), _risk(screen, entry.drill))
+            for session in of_date
+            for entry in session.entries()
         )
-        charged.extend(charge_morning(responder, drills, shared_after=True))
-    return tuple(charged)
+        sessions += Log.of(charge_morning(responder, drills, shared_after=True)).sessions
+    return Log(sessions)
 
 
-def _bad_dates(responder: Responder, log: tuple[LogEntry, ...]) -> set[dt.date]:
+def _bad_dates(responder: Responder, log: Log) -> set[dt.date]:
     """Dates with a bad morning, or a bad time right after; the drills of one session tell the same of both."""
-    bad: set[dt.date] = set()
-    asked = None
-    for entry in log:
-        if entry.session is None or entry.session != asked:
-            asked = entry.session
-            if _is_bad(responder, entry, shared_after=True):
-                bad.add(entry.date)
-    return bad
+    bad = {told for told in log.distinct if told.entries and _is_bad(responder, told.entries[0], shared_after=True)}
+    return {session.date for session in log.sessions if session.told in bad}
 
 
 def _risk(screen: ScreenResult, drill: str) -> int:

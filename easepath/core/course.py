@@ -61,7 +61,7 @@ def course_of(assessment: Assessment) -> Course:
     days = Span(start, assessment.facts.today, MOST_WEEKS * WEEK)
     weeks: tuple[Week, ...] = ()
     if context.most_days is not None:
-        weeks = by_week(days, {entry.date for entry in context.log}, resting, context.most_days)
+        weeks = by_week(days, set(context.log.dates), resting, context.most_days)
     return Course(ranges, rest_spans(day for day in resting if day >= start), tuple(reversed(weeks)))
 
 

@@ -8,9 +8,10 @@ from collections import defaultdict
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
+from itertools import chain
 
 from easepath.core.as_asked import ListAsAsked
-from easepath.core.facts import ClientFactor, LogEntry
+from easepath.core.facts import ClientFactor, Log, LogEntry
 from easepath.core.ids import Factors, Sites
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Drill, Method
@@ -25,6 +26,7 @@ from easepath.core.vocabulary import (
     Irritability,
     ResponseClass,
     SideName,
+    sides_of,
     target_of,
 )  # fmt: skip
 
@@ -52,7 +54,7 @@ def pain_limit(library: Library, level: Irritability, method: Method) -> int:
 class Responder:
     """Classifies log entries for one screened client; `log` are the sessions by date, as they count."""
 
-    def __init__(self, screen: ScreenResult, methods: Mapping[str, str], log: Iterable[LogEntry]) -> None:
+    def __init__(self, screen: ScreenResult, methods: Mapping[str, str], log: Sequence[LogEntry]) -> None:
         self._screen = screen
         self._library = screen.library
         self._level = screen.irritability.level
@@ -61,7 +63,7 @@ class Responder:
         pain = screen.situation.complaint.pain
         self._usual = pain.usual
         self._usual_morning = pain.morning if pain.morning is not None else pain.usual
-        self.log = tuple(log)
+        self.log = Log.of(log)
         self._excused = self._excused_dates(self.log)
 
     @cached_property
@@ -71,15 +73,15 @@ class Responder:
 
     def answered_since(self, date: dt.date) -> tuple[Answered, ...]:
         """Those of a date and after it."""
-        return tuple(self.answered[bisect_left(self.log, date, key=lambda entry: entry.date) :])
+        return tuple(self.answered[bisect_left(self.log.dates, date) :])
 
     @cached_property
     def _dates(self) -> Mapping[tuple[str, SideName], Sequence[dt.date]]:
         """The dates of each drill on each side, in order."""
         found: dict[tuple[str, SideName], set[dt.date]] = defaultdict(set)
-        for entry in self.log:
-            for side in entry.sides:
-                found[entry.drill, side].add(entry.date)
+        for (drill, word), date in zip(self.log.drills, self.log.dates, strict=True):
+            for side in sides_of(word):
+                found[drill, side].add(date)
         return {key: sorted(dates) for key, dates in found.items()}
 
     def classify(self, entry: LogEntry) -> Response:
@@ -266,10 +268,11 @@ class Responder:
         """How many dates of the same drill came before an entry, on that of its sides with most of them."""
         return max(bisect_left(self._dates[entry.drill, side], entry.date) for side in entry.sides)
 
-    def _excused_dates(self, log: Iterable[LogEntry]) -> frozenset[dt.date]:
+    def _excused_dates(self, log: Log) -> frozenset[dt.date]:
         """Dates after an unusual day whose merely worse morning is not charged; one in any seven days."""
         excused: list[dt.date] = []
-        for entry in log:
+        unusual = (session.entries() for session in log.sessions if session.told.is_unusual)
+        for entry in chain.from_iterable(unusual):
             if entry.unusual == "none":
                 continue
             over = self._morning_over(entry)
@@ -299,7 +302,8 @@ def asks_moved(screen: ScreenResult) -> bool:
     told one.
     """
     situation = screen.situation
-    told = any(entry.symptom in NERVE_SYMPTOMS or entry.moved != "none" for entry in situation.log)
+    entries = (entry for told in situation.log_by_date.distinct for entry in told.entries)
+    told = any(entry.symptom in NERVE_SYMPTOMS or entry.moved != "none" for entry in entries)
     return told or bool(screen.factor_ids & BURNING_FACTORS or set(situation.complaint.observed) & NERVE_SIGNS)
 
 

@@ -94,13 +94,14 @@ def check_session(record: Record, version: models.PlanVersion | None, done: Sess
         fields["date"] = f"lies after today, {today}"
     elif (today - done.date).days > OLDEST_DAYS:
         fields["date"] = f"is more than {OLDEST_DAYS} days ago: tell the clinic instead"
-    if done.corrects is not None and all(row.id != done.corrects for row in record.sessions):
+    corrected = done.corrects and done.corrects.hex
+    if corrected and all(row.name != corrected for row in record.sessions):
         fields["corrects"] = "names no session of this plan"
     elif done.date < version.plan_start:
         fields["date"] = f"lies before the plan began, {version.plan_start}"
-    elif done.corrects is None and _one_too_many(record, version, done):
+    elif corrected is None and _one_too_many(record, version, done):
         fields["date"] = "has as many sessions as one day takes: tell the clinic instead"
-    if done.corrects is not None and sum(row.corrects == done.corrects for row in record.sessions) >= MOST_TELLINGS:
+    if corrected and sum(row.corrects == corrected for row in record.sessions) >= MOST_TELLINGS:
         fields["corrects"] = f"was corrected {MOST_TELLINGS} times: tell the clinic instead"
     if done.at_break and done.at_break not in {one["at"] for one in version.desk}:
         fields["at_break"] = "is no break of this version"

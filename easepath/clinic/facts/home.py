@@ -27,7 +27,7 @@ def effective_sessions(record: Record) -> list[SessionRow]:
 def uncorrected_sessions(record: Record) -> list[SessionRow]:
     """Sessions that no later one corrects, by date, whether they count or not."""
     corrected = {session.corrects for session in record.sessions if session.corrects}
-    return [session for session in record.sessions if not corrected or session.id not in corrected]
+    return [session for session in record.sessions if not corrected or session.name not in corrected]
 
 
 def by_date(sessions: Iterable[SessionRow]) -> dict[dt.date, list[SessionRow]]:
@@ -46,23 +46,24 @@ def morning_of(session: SessionRow, same_date: Iterable[SessionRow]) -> MorningR
     return max((morning for morning in others if morning is not None), key=lambda one: one.pain, default=None)
 
 
-def log_entries(record: Record) -> tuple[core.LogEntry, ...]:
+def log_of(record: Record) -> core.Log:
     """One entry per drill of each session; the morning of a session stands in each, to be charged later."""
     sessions = effective_sessions(record)
-    dates = by_date(sessions)
-    entries: list[core.LogEntry] = []
+    dates = by_date(sessions) if any(session.morning is None for session in sessions) else {}
+    told: list[core.Session] = []
     for session in sessions:
-        morning = morning_of(session, dates[session.date]) or UNTOLD
-        own = {"date": session.date, "session": session.id.hex}
-        entries += [told.with_known(own) for told in _told(session.drills, session.before, session.after, *morning)]
-    return tuple(entries)
+        morning = morning_of(session, dates.get(session.date, ())) or UNTOLD
+        told.append(
+            core.Session(session.date, session.name, _told(session.drills, session.before, session.after, *morning))
+        )
+    return core.Log(told)
 
 
 @lru_cache(maxsize=1024)
-def _told(drills: tuple[SessionDrillRow, ...], *around: Any) -> tuple[core.LogEntry, ...]:
-    """The drills of a session with what it tells around them; its day and its identity are to be put in."""
+def _told(drills: tuple[SessionDrillRow, ...], *around: Any) -> core.SessionTold:
+    """The drills of a session with what it tells around them, whatever its day."""
     shared = _around(*around)
-    return tuple(_done(row).with_known(shared) for row in drills)
+    return core.SessionTold([_done(row).with_known(shared) for row in drills])
 
 
 @lru_cache(maxsize=4096)

@@ -9,7 +9,7 @@ from pydantic import ValidationError
 
 from easepath.clinic import models, rows
 from easepath.clinic.facts import house
-from easepath.clinic.facts.home import log_entries
+from easepath.clinic.facts.home import log_of
 from easepath.core import facts as core
 from easepath.core.compose.own_dose import GivenDose
 from easepath.core.errors import CaseError
@@ -78,7 +78,7 @@ def _situation(library: Library, record: Record) -> core.Situation:
             for measure, (sem, freedom) in complaint.client.clinic.repeats.items()
         },
         plan=_plan(library, story, record),
-        log=log_entries(record),
+        log=log_of(record),
         checks=tuple(
             core.HomeAnswer(item=item, date=min(row.date, today))
             for row in record.checks

@@ -62,7 +62,7 @@ def _rung(context: Context, drill: Drill, sides: tuple[SideName, ...]) -> Iterat
         return
     ladder, rung = drill.ladder
     of_ladder = {one.id for drills in context.library.ladders[ladder].values() for one in drills}
-    if any(entry.drill in of_ladder for entry in context.log):
+    if any(drill in of_ladder for drill, _ in context.log.drills):
         return
     unplanned = EntryRungs(context.screen, context.matcher.stage, context.matcher.is_open, planned=())
     if any(unplanned.is_companion(drill, side) or context.matcher.rungs.is_companion(drill, side) for side in sides):

@@ -188,13 +188,13 @@ def silent(context: Context) -> Iterator[PlanProposal]:
     if not context.planned:
         return
     log = context.log
-    last = log[-1].date if log else plan.start
+    last = log.dates[-1] if log else plan.start
     rhythm = context.number("silent", "rhythm_days") / (context.most_days or 1)
     if last is not None and (today - last).days >= max(context.number("silent", "days"), rhythm):
         yield PlanProposal("silent", Reason("plan-silent", facts={"days": (today - last).days}))
         return
     unknown_for = context.number("silent", "morning_days")
-    for entry in log:
-        if entry.next is None and not entry.held and (today - entry.date).days >= unknown_for:
-            yield PlanProposal("silent", Reason("plan-morning-unknown", facts={"date": str(entry.date)}))
+    for date, _, told in log.sessions:
+        if told.waits and (today - date).days >= unknown_for:
+            yield PlanProposal("silent", Reason("plan-morning-unknown", facts={"date": str(date)}))
             return

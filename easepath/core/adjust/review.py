@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from easepath.core.adjust.adherence import Adherence
@@ -43,7 +44,7 @@ class Review:
         return frozenset(one.drill.id for one in lifted if not one.cap_lift)
 
 
-def review(matcher: Matcher, log: tuple[LogEntry, ...] | None = None) -> Review:
+def review(matcher: Matcher, log: Sequence[LogEntry] | None = None) -> Review:
     """Judge every planned drill and the plan, then apply what binds the whole review.
 
     `log` are the sessions as they count, by date; left out, those of the situation as they were told.

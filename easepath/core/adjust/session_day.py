@@ -111,7 +111,7 @@ class SessionDays(ListAsAsked[SessionDay]):
         """`places` are those of the sessions in the log, in its order."""
         self._responder = responder
         self._places = places
-        told = [responder.log[place].date for place in places]
+        told = [responder.log.dates[place] for place in places]
         self._starts = [number for number, date in enumerate(told) if number == 0 or date != told[number - 1]]
         self.dates = tuple(told[start] for start in self._starts)
         """The dates alone, without any response."""

@@ -16,7 +16,7 @@ from easepath.core.compose.play import group_seconds
 from easepath.core.compose.prescription import Prescription, prescribe
 from easepath.core.compose.weekly import as_set, days_per_week, ladder_for, most_days_per_week
 from easepath.core.dose.ladder import DoseLadder
-from easepath.core.facts import DrillGroup, LogEntry, PlannedDrill, Situation
+from easepath.core.facts import DrillGroup, Log, LogEntry, PlannedDrill, Situation
 from easepath.core.knowledge.models import Drill, Method
 from easepath.core.match.methods import choose_method
 from easepath.core.match.rank import Matcher
@@ -31,15 +31,15 @@ class Context:
     `log` are the sessions by date, their mornings charged where they were asked once for a whole session.
     """
 
-    def __init__(self, matcher: Matcher, log: tuple[LogEntry, ...]) -> None:
+    def __init__(self, matcher: Matcher, log: Sequence[LogEntry]) -> None:
         self.matcher = matcher
         self.screen = matcher.screen
         self.library = matcher.screen.library
         self.situation: Situation = matcher.screen.situation
         self.methods: Mapping[str, str] = {p.drill: self._method(p) for p in self.situation.plan.drills}
-        self.log = log
+        self.log = Log.of(log)
         self._days: dict[tuple[str, SideName | None], SessionDays] = {}
-        self.responder = Responder(self.screen, self.methods, log)
+        self.responder = Responder(self.screen, self.methods, self.log)
         self.given: list[tuple[str, frozenset[SideName]]] = []
         """Drills that rows of this review were given so far, with the sides they are for; rows are judged in order."""
 
@@ -129,7 +129,7 @@ class Context:
         start = self.situation.plan.start
         if start is None or self.most_days is None:
             return None
-        return self.kept(start, {entry.date for entry in self.log}, self.most_days)
+        return self.kept(start, frozenset(self.log.dates), self.most_days)
 
     def kept(self, start: dt.date, logged: Collection[dt.date], days_per_week: int) -> Adherence:
         """How many of the dates due since `start` were logged."""
@@ -160,8 +160,8 @@ class Context:
     def _places(self) -> Mapping[tuple[str, SideWord | None], Sequence[int]]:
         """Where in the log each drill stands, by the side as it was told."""
         found: dict[tuple[str, SideWord | None], list[int]] = defaultdict(list)
-        for place, entry in enumerate(self.log):
-            found[entry.drill, entry.side].append(place)
+        for place, told in enumerate(self.log.drills):
+            found[told].append(place)
         return found
 
     def views(self, planned: PlannedDrill) -> tuple[DrillView, ...]:

@@ -2,6 +2,7 @@
 
 from easepath.core.facts.base import Fact
 from easepath.core.facts.complaint import Complaint, PainReport
+from easepath.core.facts.log import Log, Session, SessionTold
 from easepath.core.facts.outcome import ActivityTold, Occasion, OutcomeReport
 from easepath.core.facts.person import Client, ClientFactor, Elsewhere, Limit
 from easepath.core.facts.plan import (
@@ -35,6 +36,7 @@ __all__ = [
     "HomeAnswer",
     "HouseNeed",
     "Limit",
+    "Log",
     "LogEntry",
     "Manner",
     "NeedSet",
@@ -46,6 +48,8 @@ __all__ = [
     "PainReport",
     "Plan",
     "PlannedDrill",
+    "Session",
+    "SessionTold",
     "SignAnswer",
     "Sitting",
     "Situation",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Annotated, Any, Self
 
 from pydantic import BaseModel, ConfigDict, Field
@@ -17,6 +18,13 @@ class Fact(BaseModel):
     """Base of every fact: frozen, closed to unknown keys, no silent conversion."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", strict=True)
+
+    def model_copy(self, *, update: Mapping[str, Any] | None = None, deep: bool = False) -> Self:
+        """The same fact with other values; what was worked out of the old ones is not carried over."""
+        made = super().model_copy(update=update, deep=deep)
+        for worked_out in made.__dict__.keys() - type(made).model_fields.keys():
+            del made.__dict__[worked_out]
+        return made
 
     def with_known(self, known: dict[str, Any]) -> Self:
         """The same fact with other values, read strictly already: for facts that come by the thousand."""

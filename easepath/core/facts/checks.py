@@ -162,9 +162,10 @@ def check_own_dose(library: Library, path: str, planned: PlannedDrill, dose: Dos
 
 def _check_log(library: Library, situation: Situation) -> None:
     """A year has a thousand entries of few drills and places: what each names is looked up where any is unknown."""
-    drills = {entry.drill for entry in situation.log} - library.drills.keys()
-    places = {entry.felt for entry in situation.log} - library.sites.keys() - {None}
-    if drills or places or (situation.log and situation.log_by_date[-1].date > situation.today):
+    log = situation.log_by_date
+    drills = {drill for drill, _ in log.drills} - library.drills.keys()
+    places = {place for told in log.distinct for place in told.places} - library.sites.keys() - {None}
+    if drills or places or (log and log.dates[-1] > situation.today):
         for index, entry in enumerate(situation.log):
             _check_entry(library, situation.today, f"log.{index}", entry)
 

@@ -12,11 +12,12 @@ from pydantic import Field
 
 from easepath.core.facts.base import Fact
 from easepath.core.facts.complaint import Complaint
+from easepath.core.facts.log import Log
 from easepath.core.facts.person import Client
 from easepath.core.facts.plan import Clearance, HouseNeed, NeedSet, Override, Plan
 from easepath.core.facts.room import Goal, OwnError, Sitting, Tryout
 from easepath.core.facts.session import HomeAnswer, LogEntry
-from easepath.core.vocabulary import BOTH, SideName, SideWord
+from easepath.core.vocabulary import BOTH, SideName, SideWord, sides_of
 
 
 class Situation(Fact):
@@ -32,7 +33,7 @@ class Situation(Fact):
     measures: tuple[Sitting, ...] = ()
     tryouts: tuple[Tryout, ...] = ()
     plan: Plan = Plan()
-    log: tuple[LogEntry, ...] = ()
+    log: Log = Log(())
     checks: tuple[HomeAnswer, ...] = ()
     goals: tuple[Goal, ...] = ()
     methods: dict[str, str] = Field(default_factory=dict)
@@ -60,9 +61,9 @@ class Situation(Fact):
         return tuple(sitting for sitting in self.sittings_anywhere if not sitting.elsewhere)
 
     @cached_property
-    def log_by_date(self) -> tuple[LogEntry, ...]:
+    def log_by_date(self) -> Log:
         """Log entries by date; those of one date keep their order."""
-        return tuple(sorted(self.log, key=lambda entry: entry.date))
+        return Log.of(self.log).by_date()
 
     @cached_property
     def last_entries(self) -> tuple[LogEntry, ...]:
@@ -74,16 +75,21 @@ class Situation(Fact):
         last: dict[tuple[str, SideName], dt.date] = {}
         found: list[LogEntry] = []
         settled: dict[tuple[str, SideWord | None], dt.date] = {}
-        for entry in reversed(self.log_by_date):
-            told = entry.drill, entry.side
-            if told in settled and entry.date < settled[told]:
+        log = self.log_by_date
+        open_yet = set(log.drills)
+        for place in range(len(log) - 1, -1, -1):
+            told, date = log.drills[place], log.dates[place]
+            if not open_yet and all(date < day for day in settled.values()):
+                break
+            if told in settled and date < settled[told]:
                 continue
-            keys = [(entry.drill, side) for side in entry.sides]
+            keys = [(told[0], side) for side in sides_of(told[1])]
             for key in keys:
-                if key not in last and not (key in begun and entry.date < begun[key]):
-                    last[key] = entry.date
-            if any(last.get(key) == entry.date for key in keys):
-                found.append(entry)
+                if key not in last and not (key in begun and date < begun[key]):
+                    last[key] = date
+            if any(last.get(key) == date for key in keys):
+                found.append(log[place])
             if all(key in last for key in keys):
                 settled[told] = min(last[key] for key in keys)
+                open_yet.discard(told)
         return tuple(reversed(found))

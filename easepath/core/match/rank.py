@@ -94,9 +94,8 @@ class Matcher:
         self._affected = screen.situation.complaint.affected
         situation = screen.situation
         self._planned = frozenset(planned.drill for planned in situation.plan.drills)
-        self._familiar = (
-            self._planned | {entry.drill for entry in situation.log} | {tryout.drill for tryout in situation.tryouts}
-        )
+        logged = {drill for drill, _ in situation.log_by_date.drills}
+        self._familiar = self._planned | logged | {tryout.drill for tryout in situation.tryouts}
         self._tried = {tryout.drill for tryout in situation.tryouts}
 
     @cached_property
