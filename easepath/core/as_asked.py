@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
-from typing import TypeVar, overload
+from functools import cached_property
+from typing import Any, TypeVar, overload
 
 K = TypeVar("K")
 V = TypeVar("V")
+NOT_YET: Any = object()
+"""Where nothing was worked out yet; None is a value like any other."""
 
 
 class AsAsked(Mapping[K, V]):
@@ -19,11 +22,12 @@ class AsAsked(Mapping[K, V]):
 
     def __getitem__(self, key: K) -> V:
         """The value of a key; raises KeyError for one it does not have."""
-        if key not in self._found:
+        found: V = self._found.get(key, NOT_YET)
+        if found is NOT_YET:
             if key not in self._keys:
                 raise KeyError(key)
-            self._found[key] = self._work_out(key)
-        return self._found[key]
+            found = self._found[key] = self._work_out(key)
+        return found
 
     def __iter__(self) -> Iterator[K]:
         return iter(self._keys)
@@ -33,6 +37,27 @@ class AsAsked(Mapping[K, V]):
 
     def __contains__(self, key: object) -> bool:
         return key in self._keys
+
+
+class AllAsAsked(Mapping[K, V]):
+    """A mapping worked out whole when anything of it is asked for."""
+
+    def __init__(self, work_out: Callable[[], Mapping[K, V]]) -> None:
+        self._work_out = work_out
+
+    @cached_property
+    def _all(self) -> Mapping[K, V]:
+        return self._work_out()
+
+    def __getitem__(self, key: K) -> V:
+        """The value of a key; raises KeyError for one it does not have."""
+        return self._all[key]
+
+    def __iter__(self) -> Iterator[K]:
+        return iter(self._all)
+
+    def __len__(self) -> int:
+        return len(self._all)
 
 
 class ListAsAsked(Sequence[V]):

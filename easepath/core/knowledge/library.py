@@ -173,6 +173,19 @@ class Library:
         return {name: {r: tuple(ds) for r, ds in sorted(rungs.items())} for name, rungs in found.items()}
 
     @cached_property
+    def leading(self) -> Mapping[str, tuple[models.Drill, ...]]:
+        """Drill -> those of its ladder, on no lower rung, beside which it stays; none for most drills."""
+        found: dict[str, list[models.Drill]] = defaultdict(list)
+        for rungs in self.ladders.values():
+            for rung, drills in rungs.items():
+                for leader in drills:
+                    for name in leader.with_:
+                        beside = self.drills[name].ladder
+                        if beside is not None and leader.ladder and beside[0] == leader.ladder[0] and beside[1] <= rung:
+                            found[name].append(leader)
+        return {name: tuple(leaders) for name, leaders in found.items()}
+
+    @cached_property
     def needs(self) -> frozenset[str]:
         """Every need that a drill meets or a condition expects."""
         met = {need for drill in self.drills.values() for need in drill.needs}

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
+from typing import NamedTuple
 
 from easepath.core.as_asked import AsAsked
 from easepath.core.knowledge.models import Drill, Stage
@@ -46,8 +47,7 @@ ABSENT_NEED = 0.01
 """Keeps the drill's own order where the client has none of its needs."""
 
 
-@dataclass(frozen=True)
-class Candidate:
+class Candidate(NamedTuple):
     """One drill on one side with its four parts (fit 0-1, relief 0-3, risk 0-3, burden 0-1) and its score 0-100."""
 
     drill: Drill
@@ -60,8 +60,7 @@ class Candidate:
     score: float
 
 
-@dataclass(frozen=True)
-class LeftOut:
+class LeftOut(NamedTuple):
     """A drill that is not offered on a side, and why."""
 
     drill: Drill

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from functools import cached_property
 
 from easepath.core.facts import PlannedDrill
@@ -37,6 +37,8 @@ class EntryRungs:
         self._stage = stage
         self._is_open = is_open
         self._entries: dict[tuple[str, SideName], int | None] = {}
+        self._rate = screen.profile.rate if screen.profile else {}
+        self._dangers: dict[str, int | None] = {}
 
     def entry(self, ladder: str, side: SideName) -> int | None:
         """The entry rung of a ladder on a side; None when it has none."""
@@ -68,13 +70,7 @@ class EntryRungs:
 
     def is_companion(self, drill: Drill, side: SideName) -> bool:
         """Whether a drill stays beside one of its ladder, no lower rung, that names it and is the entry or planned."""
-        if drill.ladder is None:
-            return False
-        ladder, rung = drill.ladder
-        leading = (
-            other for number, drills in self._screen.library.ladders[ladder].items() if number >= rung
-            for other in drills if drill.id in other.with_
-        )  # fmt: skip
+        leading = self._screen.library.leading.get(drill.id, ())
         return any(self.is_planned(other, side) or self._is_entry(other, side) for other in leading)
 
     def is_planned(self, drill: Drill, side: SideName) -> bool:
@@ -106,43 +102,57 @@ class EntryRungs:
         return found
 
     def _find(self, ladder: str, side: SideName) -> int | None:
-        open_rungs = {
-            rung: opened
-            for rung, drills in self._screen.library.ladders[ladder].items()
-            if (opened := [d for d in drills if self._is_open(d, side) and not self._is_past(d, side)])
-        }
         planned = self._planned.get((ladder, side))
-        if planned in open_rungs:
+        if planned is not None and self._open_at(ladder, planned, side):
             return planned
-        rungs = {
-            r: ds for r, ds in open_rungs.items()
-            if not self._skips_a_refused_rung(ladder, r, side, ds) and not self.is_behind_danger(ladder, r)
-        }  # fmt: skip
-        offered = [
-            r for r, ds in rungs.items() if any(rating(self._screen.profile, d)[1] < OFFERED_FIRST_RISK for d in ds)
-        ]
         if self._stage is not None and ladder in self._stage.drills_up_to and self._screen.profile is not None:
             before = opened_before(self._screen.profile, self._stage, ladder)
+            offered = [rung for rung, drills in self._beginnings(ladder, side) if self._is_offered(drills)]
             new = [rung for rung in offered if rung > before]
             return min(new) if new else max(offered, default=None)
-        good = [r for r, ds in rungs.items() if any(self._is_good(drill) for drill in ds)]
-        return min(good) if good else min(offered, default=None)
+        first: int | None = None
+        for rung, drills in self._beginnings(ladder, side):
+            if any(self._is_good(drill) for drill in drills):
+                return rung
+            if first is None and self._is_offered(drills):
+                first = rung
+        return first
+
+    def _beginnings(self, ladder: str, side: SideName) -> Iterator[tuple[int, list[Drill]]]:
+        """The rungs from the lowest that a client may begin with, each with what is open there."""
+        for rung in self._screen.library.ladders[ladder]:
+            drills = self._open_at(ladder, rung, side)
+            if not drills or self.is_behind_danger(ladder, rung):
+                continue
+            if not self._skips_a_refused_rung(ladder, rung, side, drills):
+                yield rung, drills
+
+    def _open_at(self, ladder: str, rung: int, side: SideName) -> list[Drill]:
+        drills = self._screen.library.ladders[ladder].get(rung, ())
+        return [drill for drill in drills if self._is_open(drill, side) and not self._is_past(drill, side)]
+
+    def _is_offered(self, drills: list[Drill]) -> bool:
+        return any(rating(self._screen.profile, drill)[1] < OFFERED_FIRST_RISK for drill in drills)
 
     def _is_past(self, drill: Drill, side: SideName) -> bool:
         return self._screen.rules.past(drill, (side,)) is not None and not self.is_planned(drill, side)
 
     def is_behind_danger(self, ladder: str, rung: int) -> bool:
         """Whether nobody rated a rung and an easier one is judged dangerous: what is harder is no way round."""
-        rate = self._screen.profile.rate if self._screen.profile else {}
-        rungs = self._screen.library.ladders[ladder]
-        if any(drill.id in rate for drill in rungs[rung]):
+        if ladder not in self._dangers:
+            self._dangers[ladder] = self._lowest_danger(ladder)
+        lowest = self._dangers[ladder]
+        if lowest is None or rung <= lowest:
             return False
-        return any(
-            (rated := [rate[drill.id][1] for drill in drills if drill.id in rate])
-            and all(risk >= OFFERED_FIRST_RISK for risk in rated)
-            for number, drills in rungs.items()
-            if number < rung
-        )
+        return not any(drill.id in self._rate for drill in self._screen.library.ladders[ladder][rung])
+
+    def _lowest_danger(self, ladder: str) -> int | None:
+        """The lowest rung of which everything that was rated is dangerous; None where there is none."""
+        for rung, drills in self._screen.library.ladders[ladder].items():
+            risks = [self._rate[drill.id][1] for drill in drills if drill.id in self._rate]
+            if risks and min(risks) >= OFFERED_FIRST_RISK:
+                return rung
+        return None
 
     def _is_good(self, drill: Drill) -> bool:
         relief, risk = rating(self._screen.profile, drill)

@@ -52,8 +52,7 @@ def _milder(verdict: DrillVerdict, override: Override) -> DrillVerdict:
         OVERRIDDEN, ceiling,
         {"by": override.by, "reason": override.reason, "was": verdict.verdict.word, "why": verdict.reasons[0]},
     )  # fmt: skip
-    return replace(
-        verdict,
+    return verdict._replace(
         verdict=ceiling,
         reasons=(said, *_capped(verdict.reasons, ceiling)),
         by_mode={mode: min(found, ceiling) for mode, found in verdict.by_mode.items()},

@@ -57,6 +57,8 @@ class Ranges:
 
     def limits_on(self, movement: str, side: SideName) -> list[Limit]:
         """The limits that bind a movement on a side, those of the movement it is a variant of included."""
+        if not self._limits:
+            return []
         return [
             limit for limit in self._limits
             if side in sides_of(limit.side)
@@ -75,13 +77,15 @@ class Ranges:
         first = next(iter(reached))
         return Reason("past-range", facts={"movement": first.replace("-", " "), "side": side, "has": has[first]})
 
-    def required(self, requires: Mapping[str, float], side: SideName) -> Iterator[Reason]:
+    def required(self, requires: Mapping[str, float], side: SideName) -> list[Reason]:
         """A reason for every required movement that is short, or unmeasured in a touched joint."""
+        found: list[Reason] = []
         for movement, degrees in requires.items():
             key = (movement, degrees, side)
             if key not in self._needs:
                 self._needs[key] = self._requirement(movement, degrees, side)
-            yield from self._needs[key]
+            found += self._needs[key]
+        return found
 
     def _requirement(self, movement: str, degrees: float, side: SideName) -> tuple[Reason, ...]:
         measured = self._measured.get((movement, side))
@@ -119,7 +123,7 @@ class Ranges:
 
     def reached(self, reaches: tuple[str, ...], side: SideName) -> Iterator[Reason]:
         """A reason for every limit on a movement the drill pushes to its end."""
-        for movement in reaches:
+        for movement in reaches if self._limits else ():
             for limit in self.limits_on(movement, side):
                 facts = {
                     "movement": movement.replace("-", " "), "side": side, "degrees": limit.degrees, "by": limit.by,

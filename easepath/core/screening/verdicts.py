@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Mapping
-from dataclasses import dataclass, field
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from functools import partial
+from typing import NamedTuple
 
+from easepath.core.as_asked import AllAsAsked
 from easepath.core.facts import ClientFactor, Situation
 from easepath.core.ids import Exposures, Factors, Methods
 from easepath.core.knowledge.library import Library
 from easepath.core.knowledge.models import Condition, Drill, Measure, effect_verdict
-from easepath.core.knowledge.modes import Loads, Mode, off_desk, reaches_side
+from easepath.core.knowledge.modes import Loads, Mode, Who, off_desk, reaches_side
 from easepath.core.reasons import Reason
 from easepath.core.screening.effects import Effects
 from easepath.core.screening.equipment import Household
@@ -28,8 +31,7 @@ MOST_PERCENT = 100
 """Percent above which no effort is; a lifted cap ends there."""
 
 
-@dataclass(frozen=True)
-class DrillVerdict:
+class DrillVerdict(NamedTuple):
     """The verdict of one drill on one side, the method and place that give it, and every reason."""
 
     drill: str
@@ -39,7 +41,7 @@ class DrillVerdict:
     place: Place
     reasons: tuple[Reason, ...]
     lacking: tuple[str, ...]
-    by_mode: Mapping[tuple[str, Place], Verdict] = field(default_factory=dict)
+    by_mode: Mapping[tuple[str, Place], Verdict]
 
     @property
     def feasible(self) -> bool:
@@ -79,6 +81,11 @@ class DrillScreen:
         self._falls_open = falls_open(library, situation, factors)
         self._limits_effort = EFFORT_MAXIMAL in effects.whole
         self._modes = OwnModes(library, situation)
+        self._other_methods = {
+            method.id: Reason("other-method", Verdict.MODIFY, {"method": method.name.lower(), "method_id": method.id})
+            for method in library.methods.values()
+        }
+        self._by_load = {side: _by_load(effects, side) for side in SIDES}
         self._precautions = Precautions(library, situation, factors, profile)
         self._uncleared_reasons = {
             region: Reason("surgery-uncleared", _uncleared_verdict(library), {"region": region.replace("-", " ")})
@@ -135,28 +142,35 @@ class DrillScreen:
     ) -> DrillVerdict:
         """The verdict on a side; both together take the worse side."""
         sides: tuple[SideName, ...] = SIDES if side == "both" else (side,)
-        base = [reason for one in sides for reason in self._ranges_of(drill, one)] + whole
-        floor = max((reason.verdict for reason in base), default=Verdict.CLEAR)
-        by_mode: dict[tuple[str, Place], Verdict] = {}
+        base = self._ranges_on(drill, sides) + whole
+        floor = _gravest(base, Verdict.CLEAR)
         best: tuple[Verdict, Mode, list[Reason]] | None = None
         for mode in modes:
             reasons = self._mode_reasons(drill, mode, sides)
-            verdict = max((floor, *[reason.verdict for reason in reasons])) if reasons else floor
-            by_mode[mode.method, mode.place] = verdict
+            verdict = _gravest(reasons, floor)
             if best is None or verdict < best[0]:
                 best = verdict, mode, reasons
+            if verdict is floor:  # nothing is milder than what holds in every mode
+                break
         assert best is not None
         verdict, mode, reasons = best
         return DrillVerdict(
             drill.id, side, verdict, mode.method, mode.place, _unique(base + reasons + _named(drill, mode)),
-            lacking, by_mode,
+            lacking, AllAsAsked(partial(self._by_mode, drill, modes, sides, floor)),
         )  # fmt: skip
+
+    def _by_mode(
+        self, drill: Drill, modes: tuple[Mode, ...], sides: tuple[SideName, ...], floor: Verdict
+    ) -> dict[tuple[str, Place], Verdict]:
+        return {
+            (mode.method, mode.place): _gravest(self._mode_reasons(drill, mode, sides), floor) for mode in modes
+        }  # fmt: skip
 
     def reasons_at(self, drill: Drill, side: SideWord, method: str, place: Place) -> tuple[Reason, ...]:
         """What speaks about a drill on a side when it is done in that method at that place, the gravest first."""
         sides: tuple[SideName, ...] = SIDES if side == "both" else (side,)
         mode = self.mode(drill, method, place)
-        base = [reason for one in sides for reason in self._ranges_of(drill, one)] + self._whole_person(drill)
+        base = self._ranges_on(drill, sides) + self._whole_person(drill)
         return _unique(base + self._mode_reasons(drill, mode, sides) + _named(drill, mode))
 
     def measure(self, measure: Measure, side: SideWord, fresh: tuple[ClientFactor, ...]) -> MeasureVerdict:
@@ -204,16 +218,18 @@ class DrillScreen:
         places = () if not self._places.isdisjoint(drill.places) else ("a place: " + " or ".join(drill.places),)
         return (*places, *self._household.lacking(drill.equip))
 
-    def _ranges_of(self, drill: Drill, side: SideName) -> Iterator[Reason]:
+    def _ranges_on(self, drill: Drill, sides: tuple[SideName, ...]) -> list[Reason]:
         """Ranges the position asks for and limits on what the drill reaches, in every method and place."""
-        if drill.requires:
-            yield from self._ranges.required(drill.requires, side)
-        if drill.requires_other:
-            yield from self._ranges.required(drill.requires_other, other_side(side))
-        if drill.reaches:
-            yield from self._ranges.reached(drill.reaches, side)
-        if drill.reaches_other:
-            yield from self._ranges.reached(drill.reaches_other, other_side(side))
+        if not (drill.requires or drill.requires_other or drill.reaches or drill.reaches_other):
+            return []
+        found: list[Reason] = []
+        for side in sides:
+            across = other_side(side)
+            found += self._ranges.required(drill.requires, side)
+            found += self._ranges.required(drill.requires_other, across)
+            found += self._ranges.reached(drill.reaches, side)
+            found += self._ranges.reached(drill.reaches_other, across)
+        return found
 
     def _whole_person(self, drill: Drill) -> list[Reason]:
         """What holds for the person whichever side is drilled, in every method and place."""
@@ -234,19 +250,13 @@ class DrillScreen:
         if self._effects.uncleared_regions is not None:
             reasons += self._uncleared_load(mode.exposures)
         if not mode.is_first_method:
-            name = self._library.methods[mode.method].name.lower()
-            reasons.append(Reason("other-method", Verdict.MODIFY, {"method": name, "method_id": mode.method}))
+            reasons.append(self._other_methods[mode.method])
         return reasons
 
     def _loaded(self, loads: Loads, side: SideName) -> list[Reason]:
         """The reasons of every load, read from the table of the side it falls on."""
-        mine, across, whole = self._effects.by_side[side], self._effects.by_side[other_side(side)], self._effects.whole
-        found: list[Reason] = []
-        for exposure, who in loads:
-            table = whole if who == "whole" else mine if who == "drilled" else across
-            if exposure in table:
-                found += table[exposure]
-        return found
+        table = self._by_load[side]
+        return [reason for load in loads if load in table for reason in table[load]]
 
     def _maximal(self, drill: Drill, mode: Mode, sides: tuple[SideName, ...]) -> list[Reason]:
         """Maximal effort as derived from the dose: refused only where the start itself is maximal."""
@@ -274,6 +284,14 @@ class DrillScreen:
         ]
 
 
+def _by_load(effects: Effects, side: SideName) -> dict[tuple[str, Who], Sequence[Reason]]:
+    """What speaks about each load when a side is drilled: of that side, of the other, and of the whole person."""
+    told: tuple[tuple[Who, Mapping[str, Sequence[Reason]]], ...] = (
+        ("drilled", effects.by_side[side]), ("opposite", effects.by_side[other_side(side)]), ("whole", effects.whole),
+    )  # fmt: skip
+    return {(exposure, who): reasons for who, table in told for exposure, reasons in table.items()}
+
+
 def _capped(reason: Reason) -> Reason:
     """The reason against a maximal effort where the cap answers it: what it says is done instead falls away."""
     facts = {name: value for name, value in reason.facts.items() if name != "instead"}
@@ -284,6 +302,13 @@ def _uncleared_verdict(library: Library) -> Verdict:
     """How grave surgery without clearance is for its region."""
     word = library.factors[Factors.SURGERY_UNCLEARED].region_verdict
     return Verdict.EXCLUDE if word is None else effect_verdict(word)
+
+
+def _gravest(reasons: list[Reason], floor: Verdict) -> Verdict:
+    """The gravest of some reasons and of what holds without them."""
+    for reason in reasons:
+        floor = max(floor, reason.verdict)
+    return floor
 
 
 def _named(drill: Drill, mode: Mode) -> list[Reason]:
