@@ -14,7 +14,8 @@ SQLITE: Final = {
     "PRAGMA cache_size=-32768;",  # 32 MiB: the first look of a day reads every session of the clinic
 }
 KEPT_OPEN: Final = 60
-"""Seconds that a connection to a server waits for the next request of its thread."""
+"""Seconds that a connection waits for the next request of its thread: what it has read of the tables, and the questions
+it has worked out, take longer to come by than most answers."""
 
 
 def database(url: str) -> dict[str, Any]:
@@ -25,7 +26,7 @@ def database(url: str) -> dict[str, Any]:
     found: dict[str, Any] = dict(Env.db_url_config(url))
     kind = str(found.get("ENGINE", "")).rpartition(".")[2]
     if kind == "sqlite3":
-        return {**found, "OPTIONS": {**SQLITE, **found.get("OPTIONS", {})}}
+        return {"CONN_MAX_AGE": KEPT_OPEN, **found, "OPTIONS": {**SQLITE, **found.get("OPTIONS", {})}}
     if kind == "postgresql":
         return {"CONN_MAX_AGE": KEPT_OPEN, "CONN_HEALTH_CHECKS": True, **found}
     raise ImproperlyConfigured(f"EASEPATH_DATABASE_URL names {url.partition(':')[0]!r}: it is sqlite or postgres")

@@ -14,5 +14,6 @@ export default defineConfig({
       input: { index: resolve(import.meta.dirname, 'index.html'), home: resolve(import.meta.dirname, 'home.html') },
     },
   },
-  test: { environment: 'happy-dom', include: ['src/**/*.spec.ts'] },
+  // the specs leave nothing behind, in any order: one world for all is six times as quick as one for each
+  test: { environment: 'happy-dom', include: ['src/**/*.spec.ts'], isolate: false },
 })

@@ -75,8 +75,13 @@ def world_of_rows() -> World:
 
 
 @pytest.fixture(autouse=True)
-def _quick_passwords(settings: Any) -> None:
+def _quick(settings: Any) -> None:
+    """On the practice clinic's day, and without what takes long and is no part of a test.
+
+    Each test's own browser without a screen would look through every file of the pages before its first question.
+    """
     settings.PASSWORD_HASHERS = QUICK
+    settings.WHITENOISE_AUTOREFRESH = True
     settings.FROZEN_TODAY = TODAY
     forget_lines()
 

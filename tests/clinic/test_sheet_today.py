@@ -46,10 +46,12 @@ def test_a_drill_that_flared_rests_two_days_and_comes_back_with_less(world: Worl
     tell(world, TODAY, "lunge-rock", 9, M1)
     resting = {one.drill: one for one in sheet(world, day(2)).drills}
     assert resting["lunge-rock"].paused
-    assert resting["lunge-rock"].at_home == "It rests, because it stirred too much. Rest days are part of the plan."
+    assert (
+        resting["lunge-rock"].at_home == "It rests, because it was too much last time. Rest days are part of the plan."
+    )
     eased = sheet(world, day(3))
     rock = next(one for one in eased.drills if one.drill == "lunge-rock")
-    assert (rock.paused, rock.at_home) == (False, "Less of it from today, because it stirred too much.")
+    assert (rock.paused, rock.at_home) == (False, "Less of it from today, because it was too much last time.")
     assert rock.sides[0].words != as_handed_over["lunge-rock"].sides[0].words
     assert rock.sides[0].seconds < as_handed_over["lunge-rock"].sides[0].seconds
     assert sum(one.seconds for one in eased.timeline) == pytest.approx(eased.seconds, abs=1)
@@ -67,7 +69,7 @@ def test_what_was_agreed_takes_the_place_of_a_drill_that_flared_again_and_is_tol
     stand_in = next(one for one in today.drills if one.stands_for == row.drill)
     assert stand_in.drill == row.order["instead"]
     assert row.drill not in [one.drill for one in today.drills]
-    assert stand_in.at_home == f"In place of {row.prescription['title']}, which stirred too much."
+    assert stand_in.at_home == f"In place of {row.prescription['title']}, which was too much last time."
     with clock.on(day(6)):
         drills = (DrillDone(stand_in.drill, stand_in.side, 100, 1, "pull", "target"),)
         stored = record_session(complaint, done(complaint, day(6), drills=drills))

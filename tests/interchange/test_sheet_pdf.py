@@ -113,7 +113,7 @@ def test_a_sheet_that_is_no_longer_in_use_says_so(tmp_path: Path, sheet: dict[st
 
 
 def test_a_drill_that_rests_and_a_whole_rest_are_said(tmp_path: Path, sheet: dict[str, Any]) -> None:
-    sheet["drills"][0] |= {"paused": True, "at_home": "It rests, because it stirred too much."}
+    sheet["drills"][0] |= {"paused": True, "at_home": "It rests, because it was too much last time."}
     sheet["rests"] = [{"drill": "", "until": "2026-11-27", "words": "Call me on Friday.", "cause": "clinician"}]
     said = text_of(written(tmp_path, sheet | {"today": str(TODAY)}))
     assert "Leave this one out for now. It rests, because" in said
