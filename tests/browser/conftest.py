@@ -11,11 +11,13 @@ from typing import Any
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
+from django.test import Client as Browser
 from django.test import TransactionTestCase
 from playwright.sync_api import Locator, Page, Route, expect
 
 from docs.browser import CHROMIUM, QUIET
 from easepath.standins.practice_clinic import PASSWORD
+from tests.api.test_steps import BACKEND, told_and_screened
 from tests.built import put_back
 from tests.conftest import World, world_of_rows
 
@@ -79,6 +81,26 @@ def sign_in(live: World, live_server: Any, page: Page) -> Callable[..., None]:
     return run
 
 
+@pytest.fixture
+def plan(sign_in: Callable[..., None], live: World, page: Page, live_server: Any) -> Callable[..., None]:
+    """Open Plan for a client whose story is told and whose screen is clear, with nothing on the sheet."""
+
+    def run(condition: str, equipment: tuple[str, ...] = ()) -> None:
+        staff = Browser(headers={"host": "localhost"})
+        staff.force_login(live.users["hanne"], backend=BACKEND)
+        visit = told_and_screened(staff, condition, equipment)
+        sign_in()
+        page.goto(f"{live_server.url}/visit/{visit}/story")
+        go(page, "Plan")
+        expect(session_titles(page)).not_to_have_count(0)
+        for left in range(session_titles(page).count() - 1, -1, -1):
+            row(page, 0).locator(".name").click()
+            row(page, 0).get_by_role("button", name="Take it off").click()
+            expect(session_titles(page)).to_have_count(left)
+
+    return run
+
+
 def fill_sign_in(page: Page, username: str = "hanne") -> None:
     """Fill the sign-in form on the page."""
     page.locator("input[name=username]").fill(username)
@@ -136,6 +158,11 @@ def fill_day(page: Page, field: str, day: str) -> None:
 def session_titles(page: Page) -> Locator:
     """The titles of the session in Plan."""
     return page.get_by_role("list", name="The session").locator("[data-drill] .name strong")
+
+
+def row(page: Page, at: int) -> Locator:
+    """A drill of the session in Plan."""
+    return page.get_by_role("list", name="The session").locator("[data-drill]").nth(at)
 
 
 def gate(page: Page, step: str) -> Locator:
