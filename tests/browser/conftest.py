@@ -5,12 +5,16 @@ from __future__ import annotations
 import os
 import re
 import sqlite3
+import threading
 import time
 from collections.abc import Callable, Iterator
+from functools import partial
 from typing import Any
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
+from django.conf import settings
+from django.core.signals import request_finished, request_started
 from django.test import Client as Browser
 from django.test import TransactionTestCase
 from playwright.sync_api import Locator, Page, Route, expect
@@ -33,8 +37,9 @@ def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[s
 
 @pytest.fixture(scope="session")
 def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]:
-    """A laptop's screen."""
-    return {**browser_context_args, "viewport": {"width": 1280, "height": 800}, "locale": "en-GB"}
+    """A laptop's screen, drawn coarsely: no test looks at dots."""
+    drawn = {"viewport": {"width": 1280, "height": 800}, "device_scale_factor": 0.5}
+    return {**browser_context_args, **drawn, "locale": "en-GB"}
 
 
 @pytest.fixture(scope="session", autouse=True)
@@ -52,9 +57,33 @@ def live(transactional_db: None, live_server: Any, page: Page) -> Iterator[World
     page.on("pageerror", lambda fault: faults.append(str(fault)))
     yield world_of_rows()
     if not page.is_closed():
-        page.wait_for_load_state("networkidle")  # a request under way would hold the rows that are put back now
-        page.goto("about:blank")
+        page.goto("about:blank")  # what is still to be sent is sent now
+    TRAFFIC.wait_until_quiet()  # a request under way would hold the rows that are put back
     assert faults == []
+
+
+class Traffic:
+    """The requests to the running server: how many are under way, and when one came or went last."""
+
+    def __init__(self) -> None:
+        self.under_way, self.last = 0, 0.0
+        self._turn = threading.Lock()
+        request_started.connect(partial(self._counted, 1), weak=False)
+        request_finished.connect(partial(self._counted, -1), weak=False)
+
+    def _counted(self, change: int, **_: Any) -> None:
+        with self._turn:
+            self.under_way += change
+            self.last = time.monotonic()
+
+    def wait_until_quiet(self, seconds: float = 0.15, most: float = 10) -> None:
+        """Until nothing came or went for so long."""
+        deadline = time.monotonic() + most
+        while (self.under_way or time.monotonic() - self.last < seconds) and time.monotonic() < deadline:
+            time.sleep(0.02)
+
+
+TRAFFIC = Traffic()
 
 
 def put_back_when_free() -> None:
@@ -71,25 +100,36 @@ def put_back_when_free() -> None:
 
 @pytest.fixture
 def sign_in(live: World, live_server: Any, page: Page) -> Callable[..., None]:
-    """Sign in through the real form."""
+    """Open the caseload as somebody of the clinic: signed in before, or through the real form."""
 
-    def run(username: str = "hanne") -> None:
+    def run(username: str = "hanne", *, by_form: bool = False) -> None:
+        if not by_form:
+            signed_in(page, live, live_server.url, username)
         page.goto(live_server.url)
-        fill_sign_in(page, username)
+        if by_form:
+            fill_sign_in(page, username)
         expect(page.get_by_role("region", name="Caseload")).to_be_visible()
 
     return run
 
 
+def signed_in(page: Page, live: World, address: str, username: str = "hanne") -> None:
+    """Let the browser be one that somebody has signed in with."""
+    staff = Browser(headers={"host": "localhost"})
+    staff.force_login(live.users[username], backend=BACKEND)
+    name = settings.SESSION_COOKIE_NAME
+    page.context.add_cookies([{"name": name, "value": staff.cookies[name].value, "url": address}])
+
+
 @pytest.fixture
-def plan(sign_in: Callable[..., None], live: World, page: Page, live_server: Any) -> Callable[..., None]:
+def plan(live: World, page: Page, live_server: Any) -> Callable[..., None]:
     """Open Plan for a client whose story is told and whose screen is clear, with nothing on the sheet."""
 
     def run(condition: str, equipment: tuple[str, ...] = ()) -> None:
         staff = Browser(headers={"host": "localhost"})
         staff.force_login(live.users["hanne"], backend=BACKEND)
         visit = told_and_screened(staff, condition, equipment)
-        sign_in()
+        signed_in(page, live, live_server.url)
         page.goto(f"{live_server.url}/visit/{visit}/story")
         go(page, "Plan")
         expect(session_titles(page)).not_to_have_count(0)

@@ -56,7 +56,7 @@ def test_a_lead_makes_the_account_safe_before_anything_else(live: World, live_se
 def test_the_lock_covers_the_page_and_keeps_what_was_entered(
     live: World, sign_in: Callable[..., None], page: Page
 ) -> None:
-    sign_in()
+    sign_in(by_form=True)
     page.get_by_role("button", name=re.compile("Tom Okafor")).first.click()
     page.get_by_role("link", name="Story").click()
     words = page.get_by_label("In the client’s words")
@@ -80,7 +80,7 @@ def test_the_lock_covers_the_page_and_keeps_what_was_entered(
 
 
 def test_links_are_revoked_one_by_one(live: World, sign_in: Callable[..., None], page: Page) -> None:
-    sign_in()
+    sign_in(by_form=True)
     page.get_by_role("button", name=re.compile("Tom Okafor")).first.click()
     page.get_by_role("link", name="Home").click()
     page.get_by_role("button", name="Make a private link").click()

@@ -71,7 +71,7 @@ def do_session(phone: Page, url: str, during: int = 1) -> None:
 def test_from_the_first_question_to_version_two(
     sign_in: SignIn, page: Page, browser: Browser, settings: Any, live_server: Any
 ) -> None:
-    sign_in()
+    sign_in(by_form=True)
     page.get_by_role("button", name="Take in a client").click()
     page.locator("input[name=first_name]").fill("Nell")
     page.locator("input[name=last_name]").fill("Quay")
@@ -175,7 +175,7 @@ def test_a_red_flag_gets_no_program_until_clearance_is_recorded(
 
 
 def test_an_assistant_enters_and_a_clinician_confirms(sign_in: SignIn, page: Page) -> None:
-    sign_in("jo")
+    sign_in("jo", by_form=True)
     page.get_by_role("button", name="Marta Lind").click()
     go(page, "Screen")
     fever = page.locator(".question", has_text="a fever or chills")
@@ -189,7 +189,7 @@ def test_an_assistant_enters_and_a_clinician_confirms(sign_in: SignIn, page: Pag
     page.goto(page.url.split("/visit")[0])
     page.get_by_role("button", name="Sign out").click()
     expect(page.get_by_role("button", name="Sign in")).to_be_visible()
-    sign_in()
+    sign_in(by_form=True)
     page.get_by_role("button", name="Marta Lind").click()
     go(page, "Screen")
     page.get_by_role("button", name="Confirm 1 entered or asked for by an assistant").click()

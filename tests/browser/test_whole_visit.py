@@ -77,7 +77,7 @@ def refused(page: Page, title: str) -> None:
 
 
 def test_a_visit_from_greeting_to_hand_over_and_the_next(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
+    sign_in(by_form=True)
     take_in(page, "Wim", "Sluys")
     page.get_by_role("checkbox", name="left front of the hip").first.click()
     tell(page, "left hip pinches in front getting into the boat", "Hip impingement", "left", "2026-10-01")
