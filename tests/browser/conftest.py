@@ -5,16 +5,13 @@ from __future__ import annotations
 import os
 import re
 import sqlite3
-import threading
 import time
 from collections.abc import Callable, Iterator
-from functools import partial
 from typing import Any
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
 from django.conf import settings
-from django.core.signals import request_finished, request_started
 from django.test import Client as Browser
 from django.test import TransactionTestCase
 from playwright.sync_api import Locator, Page, Route, expect
@@ -37,9 +34,8 @@ def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[s
 
 @pytest.fixture(scope="session")
 def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]:
-    """A laptop's screen, drawn coarsely: no test looks at dots."""
-    drawn = {"viewport": {"width": 1280, "height": 800}, "device_scale_factor": 0.5}
-    return {**browser_context_args, **drawn, "locale": "en-GB"}
+    """A laptop's screen."""
+    return {**browser_context_args, "viewport": {"width": 1280, "height": 800}, "locale": "en-GB"}
 
 
 @pytest.fixture(scope="session", autouse=True)
@@ -57,33 +53,9 @@ def live(transactional_db: None, live_server: Any, page: Page) -> Iterator[World
     page.on("pageerror", lambda fault: faults.append(str(fault)))
     yield world_of_rows()
     if not page.is_closed():
-        page.goto("about:blank")  # what is still to be sent is sent now
-    TRAFFIC.wait_until_quiet()  # a request under way would hold the rows that are put back
+        page.wait_for_load_state("networkidle")  # a request under way would hold the rows that are put back now
+        page.goto("about:blank")
     assert faults == []
-
-
-class Traffic:
-    """The requests to the running server: how many are under way, and when one came or went last."""
-
-    def __init__(self) -> None:
-        self.under_way, self.last = 0, 0.0
-        self._turn = threading.Lock()
-        request_started.connect(partial(self._counted, 1), weak=False)
-        request_finished.connect(partial(self._counted, -1), weak=False)
-
-    def _counted(self, change: int, **_: Any) -> None:
-        with self._turn:
-            self.under_way += change
-            self.last = time.monotonic()
-
-    def wait_until_quiet(self, seconds: float = 0.15, most: float = 10) -> None:
-        """Until nothing came or went for so long."""
-        deadline = time.monotonic() + most
-        while (self.under_way or time.monotonic() - self.last < seconds) and time.monotonic() < deadline:
-            time.sleep(0.02)
-
-
-TRAFFIC = Traffic()
 
 
 def put_back_when_free() -> None:
