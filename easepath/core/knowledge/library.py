@@ -176,13 +176,11 @@ class Library:
     def leading(self) -> Mapping[str, tuple[models.Drill, ...]]:
         """Drill -> those of its ladder, on no lower rung, beside which it stays; none for most drills."""
         found: dict[str, list[models.Drill]] = defaultdict(list)
-        for rungs in self.ladders.values():
-            for rung, drills in rungs.items():
-                for leader in drills:
-                    for name in leader.with_:
-                        beside = self.drills[name].ladder
-                        if beside is not None and leader.ladder and beside[0] == leader.ladder[0] and beside[1] <= rung:
-                            found[name].append(leader)
+        for leader in self.drills.values():
+            for name in leader.with_:
+                own, beside = leader.ladder, self.drills[name].ladder
+                if own and beside and own[0] == beside[0] and own[1] >= beside[1]:
+                    found[name].append(leader)
         return {name: tuple(leaders) for name, leaders in found.items()}
 
     @cached_property
