@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import json
+from http.cookiejar import DefaultCookiePolicy
 from pathlib import Path
 from typing import Any
 
 import pytest
+import requests
 import schemathesis
 from hypothesis import HealthCheck, Phase, settings
 from schemathesis.checks import not_a_server_error
@@ -29,6 +31,15 @@ BOUNDED = settings(
 TOKEN = "ADdGfc2rQ2y3l0sKVUrnCw"
 clinic_side = schemathesis.openapi.from_path(DOCS / "openapi.json")
 home_side = schemathesis.openapi.from_path(DOCS / "openapi-home.json")
+
+
+@pytest.fixture(scope="session")
+def line() -> requests.Session:
+    """One line to the server for all calls, which brings along and keeps nothing that a call does not say."""
+    made = requests.Session()
+    made.trust_env = False
+    made.cookies.set_policy(DefaultCookiePolicy(allowed_domains=[]))
+    return made
 
 
 @pytest.fixture(scope="session")
@@ -61,29 +72,33 @@ def aimed(case: schemathesis.Case, real: dict[str, Any]) -> None:
 
 @clinic_side.parametrize()
 @BOUNDED
-def test_the_clinics_side(case: schemathesis.Case, served: Served, real: dict[str, Any]) -> None:
+def test_the_clinics_side(
+    case: schemathesis.Case, served: Served, real: dict[str, Any], line: requests.Session
+) -> None:
     aimed(case, real)
-    response = _by_a_lead(case, served)
+    response = _by_a_lead(case, served, line)
     if response.status_code == 401:
         _CALLERS.clear()
-        response = _by_a_lead(case, served)
+        response = _by_a_lead(case, served, line)
     case.validate_response(response, checks=CHECKS)
 
 
 @home_side.parametrize()
 @BOUNDED
-def test_the_clients_side(case: schemathesis.Case, served: Served, real: dict[str, Any]) -> None:
+def test_the_clients_side(
+    case: schemathesis.Case, served: Served, real: dict[str, Any], line: requests.Session
+) -> None:
     aimed(case, real)
-    case.validate_response(case.call(base_url=served.base, timeout=60), checks=CHECKS)
+    case.validate_response(case.call(base_url=served.base, timeout=60, session=line), checks=CHECKS)
 
 
 _CALLERS: dict[str, Caller] = {}
 
 
-def _by_a_lead(case: schemathesis.Case, served: Served) -> Any:
+def _by_a_lead(case: schemathesis.Case, served: Served, line: requests.Session) -> Any:
     """The call of a lead, signed in anew where the call before ended or locked the session."""
     if served.base not in _CALLERS:
         _CALLERS[served.base] = Caller(served.base, "ruth")
     caller = _CALLERS[served.base]
     headers = {"X-CSRFToken": caller.token}
-    return case.call(base_url=served.base, cookies=caller.cookies, headers=headers, timeout=60)
+    return case.call(base_url=served.base, cookies=caller.cookies, headers=headers, timeout=60, session=line)
