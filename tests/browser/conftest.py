@@ -10,7 +10,7 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
-from axe_playwright_python.sync_playwright import Axe
+from axe_playwright_python.base import AXE_SCRIPT
 from django.conf import settings
 from django.test import Client as Browser
 from django.test import TransactionTestCase
@@ -156,10 +156,20 @@ def put_on(page: Page, title: str, reason: str = "") -> None:
     expect(session_titles(page).filter(has_text=title)).to_have_count(1)
 
 
+STILL = """Promise.allSettled(document.getAnimations()
+    .filter((one) => one.effect?.getComputedTiming().endTime !== Infinity).map((one) => one.finished))"""
+"""What opens is half transparent for a moment."""
+VIOLATIONS = """axe.run({ resultTypes: ['violations'] }).then(({ violations }) =>
+    violations.map(({ id, nodes }) => `${id}: ${nodes[0].html.slice(0, 140)}`))"""
+
+
 def faults(page: Page) -> list[str]:
     """What axe finds, and what runs out of the page."""
     page.wait_for_load_state("networkidle")
-    found = [f"{v['id']}: {v['nodes'][0]['html'][:140]}" for v in Axe().run(page).response["violations"]]
+    if not page.evaluate("!!window.axe"):
+        page.evaluate(AXE_SCRIPT)
+    page.evaluate(f"{STILL}.then(() => undefined)")
+    found = page.evaluate(VIOLATIONS)
     wide = page.evaluate("document.documentElement.scrollWidth - window.innerWidth")
     return [*found, *([f"runs out sideways by {wide}"] if wide > 1 else [])]
 
