@@ -12,7 +12,7 @@ from easepath.core.case import read_case
 from easepath.core.case_output import compute_case
 from easepath.core.errors import CaseError, KnowledgeError
 from easepath.core.explain import explain
-from easepath.core.knowledge import KNOWLEDGE_DIR, Library, load_library
+from easepath.core.knowledge import KNOWLEDGE_DIR, Library, load_library, shipped_library
 from easepath.core.knowledge.schema import schema_text
 from easepath.core.languages import client_texts, spoken
 
@@ -40,7 +40,7 @@ def main(arguments: list[str] | None = None) -> int:
         return OK
     folder = options.knowledge if options.command == "check" else KNOWLEDGE_DIR
     try:
-        library = load_library(folder)
+        library = shipped_library() if folder == KNOWLEDGE_DIR else load_library(folder)
     except KnowledgeError as fault:
         print(fault, file=sys.stderr)
         print(f"{len(fault.problems)} faults", file=sys.stderr)

@@ -12,6 +12,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from django.db import connection
 
 ROOT = Path(__file__).parent.parent.parent
 RELEASES = sorted((ROOT / "tests" / "data").glob("release-*.sql"))
@@ -83,6 +84,25 @@ def migrated(request: pytest.FixtureRequest, tmp_path_factory: pytest.TempPathFa
         text=True,
     )  # fmt: skip
     return Migrated(request.param.stem, before, _rows(then), then, json.loads(done.stdout), _rows(database))
+
+
+def tables(records: sqlite3.Connection) -> set[tuple[Any, ...]]:
+    """Every column, index and seal of the clinic's tables; in which order the columns stand is nothing."""
+    made = list(records.execute("select type, name, tbl_name, sql from sqlite_master where tbl_name glob 'clinic_*'"))
+    names = [name for kind, name, _, _ in made if kind == "table"]
+    columns = {(name, *column[1:]) for name in names for column in records.execute(f"pragma table_info({name})")}
+    keys = {(name, *key[2:]) for name in names for key in records.execute(f"pragma foreign_key_list({name})")}
+    return columns | keys | {row for row in made if row[0] != "table"}
+
+
+def test_older_records_have_the_tables_of_new_ones(migrated: Migrated, db: None) -> None:
+    if connection.vendor != "sqlite":
+        pytest.skip("a server's own catalogue is another")
+    connection.ensure_connection()
+    with sqlite3.connect(migrated.database) as opened:
+        found = tables(opened)
+    assert len(found) > 300
+    assert found == tables(connection.connection)
 
 
 def test_no_row_and_no_value_is_lost(migrated: Migrated) -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 import re
 import shutil
+from functools import cache
 from pathlib import Path
 
 import pytest
@@ -30,6 +31,7 @@ EVERYDAY = {"floor", "balance", "step", "toe-reach"}
 """Ids that are also a place, a word of the interface or the name of a pattern."""
 
 
+@cache
 def _literals(path: Path) -> set[str]:
     """Every string of a file but its docstrings."""
     tree = ast.parse(path.read_text(encoding="utf-8"))
