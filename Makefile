@@ -8,6 +8,9 @@ PORT ?= 8000
 LANES ?= 2
 FRONT := frontend/index.html frontend/home.html frontend/vite.config.ts frontend/sizes.ts frontend/phone.ts $(shell find frontend/src frontend/public -type f 2>/dev/null)
 
+# tests, servers and releases start some forty processes: what one has compiled, the next reads
+unexport PYTHONDONTWRITEBYTECODE
+
 .PHONY: demo demo-fresh test test-postgres reading running lint types front-test browser check bench screenshots contact-sheet
 
 demo: .venv/.ready frontend/dist/.ready
