@@ -168,8 +168,7 @@ def faults(page: Page) -> list[str]:
     page.wait_for_load_state("networkidle")
     if not page.evaluate("!!window.axe"):
         page.evaluate(AXE_SCRIPT)
-    page.evaluate(f"{STILL}.then(() => undefined)")
-    found = page.evaluate(VIOLATIONS)
+    found = page.evaluate(f"{STILL}.then(() => {VIOLATIONS})")
     wide = page.evaluate("document.documentElement.scrollWidth - window.innerWidth")
     return [*found, *([f"runs out sideways by {wide}"] if wide > 1 else [])]
 
