@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from django.db import transaction
+from django.db import connection, transaction
 from django.test import Client, override_settings
 
 from easepath.api.views.home_sheet import home_sheet
@@ -307,6 +307,11 @@ def mutations(schema: dict[str, Any], value: Any, path: str = "") -> Iterator[tu
             yield where, [changed, *value[1:]]
 
 
+def rows_written() -> int | None:
+    """How many rows were ever written over this connection, where it counts them: as many as before is none."""
+    return connection.connection.total_changes if connection.vendor == "sqlite" else None
+
+
 ASSISTANT = sorted(name for name in WHO if WHO[name] == STAFF and OPERATIONS[name][0] != "get")
 
 
@@ -320,9 +325,11 @@ def test_no_field_lets_an_assistant_weaken_or_decide(world: World, rows: dict[st
     answered = set()
     for where, body in tried:
         with transaction.atomic():
+            written = rows_written()
             status = send(jo, operation, rows, body).status_code
             assert status < 500, (where, body)
-            assert weakened(before, protected(world)) == [], (where, body)
+            if written is None or rows_written() != written:
+                assert weakened(before, protected(world)) == [], (where, body)
             answered.add(status)
             transaction.set_rollback(True)
     if operation.startswith("save_"):

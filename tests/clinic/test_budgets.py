@@ -10,8 +10,9 @@ from dataclasses import dataclass
 from typing import Any
 
 import pytest
-from django.db import connection
+from django.db import connection, transaction
 from django.test import Client as Browser
+from django.test import override_settings
 from django.test.utils import CaptureQueriesContext
 
 from benchmarks.clinic import year_of_sessions
@@ -19,10 +20,11 @@ from easepath.clinic import kept_assessments
 from easepath.clinic.acting import inside_lock
 from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import Complaint, PlanVersion, SessionLog, Visit
+from easepath.clinic.seals import unseal
 from easepath.core import assessment
 from easepath.core.screening import screen
 from easepath.core.screening.verdicts import DrillScreen
-from tests.conftest import TODAY, World
+from tests.conftest import TODAY, World, world_of_rows
 
 JSON = "application/json"
 READ, READ_LONG, SAVE = 12, 25, 20
@@ -78,15 +80,24 @@ class LongClient:
         assert answer.status_code == 200, answer.content
 
 
+@pytest.fixture(scope="module")
+def a_year(django_db_setup: None, django_db_blocker: Any) -> Iterator[int]:
+    """The open visit of somebody who has told a year of sessions."""
+    with django_db_blocker.unblock(), override_settings(FROZEN_TODAY=TODAY), transaction.atomic():
+        unseal(connection)
+        visit = world_of_rows().visit("Marta")
+        begun = TODAY - dt.timedelta(days=365)
+        PlanVersion.objects.filter(complaint=visit.complaint).update(plan_start=begun, start=begun)
+        year_of_sessions(visit.complaint, visit.complaint.versions.get(), TODAY)
+        yield visit.pk
+        transaction.set_rollback(True)
+
+
 @pytest.fixture
-def long(world: World, monkeypatch: pytest.MonkeyPatch, unsealed: None) -> LongClient:
-    visit = world.visit("Marta")
-    begun = TODAY - dt.timedelta(days=365)
-    PlanVersion.objects.filter(complaint=visit.complaint).update(plan_start=begun, start=begun)
-    year_of_sessions(visit.complaint, visit.complaint.versions.get(), TODAY)
+def long(a_year: int, world: World, monkeypatch: pytest.MonkeyPatch) -> LongClient:
     browser = Browser()
     browser.force_login(world.users["hanne"])
-    found = LongClient(browser, visit, monkeypatch)
+    found = LongClient(browser, Visit.objects.get(pk=a_year), monkeypatch)
     found.read("")  # the day's first look is noted
     return found
 
