@@ -145,8 +145,3 @@ class Caller:
     def token(self) -> str:
         """The token of the page."""
         return next((cookie.value or "" for cookie in self.jar if cookie.name == "csrftoken"), "")
-
-    @property
-    def cookies(self) -> dict[str, str]:
-        """Every cookie by name."""
-        return {cookie.name: cookie.value or "" for cookie in self.jar}

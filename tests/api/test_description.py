@@ -52,10 +52,10 @@ def server(db: None) -> Iterator[WSGIHandler]:
 
 
 @pytest.fixture
-def real(world: World, unsealed: None) -> dict[str, Any]:
+def real(world: World) -> dict[str, Any]:
     """Rows that are there: a visit, a version, a client, and a living link."""
     visit = Visit.objects.filter(closed_at=None).select_related("complaint")[0]
-    HomeLink.objects.filter(pk=HomeLink.objects.order_by("pk")[0].pk).update(token_hash=hash_of(TOKEN))
+    HomeLink.objects.filter(pk=HomeLink.objects.earliest("pk").pk).update(token_hash=hash_of(TOKEN))
     return {
         "visit": visit.pk, "complaint": visit.complaint_id, "client": visit.complaint.client_id,
         "version": PlanVersion.objects.all()[0].pk, "session": str(SessionLog.objects.all()[0].pk), "token": TOKEN,
