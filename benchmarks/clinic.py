@@ -9,7 +9,7 @@ import tempfile
 import time
 import uuid
 
-from benchmarks.__main__ import measure, report
+from benchmarks.__main__ import measure, pace, report
 
 CLIENTS, DAYS = 500, 365
 CASELOAD_MS, SAVE_MS, PAPER_MS, LINES_S = 300, 200, 2000, 10
@@ -106,6 +106,7 @@ def main() -> None:
 
         call_command("migrate", verbosity=0)
         fill()
+        pace()
         browser = Browser(headers={"host": "localhost"})
         browser.force_login(User.objects.get(username="hanne"), backend="django.contrib.auth.backends.ModelBackend")
         first_look(browser)
@@ -128,6 +129,7 @@ def main() -> None:
         for step in ("measure", "plan", "plan/lengths", "plan/others", "plan/by-hand", "tryouts", "respond", "home"):
             path = f"/api/visits/{visit.pk}/{step}"
             measure(f"answer after a year: {step}", 1500, lambda path=path: browser.get(path), times=5)  # type: ignore[misc]
+        pace()
         sheet = sheet_of(PlanVersion.objects.order_by("pk").first()).model_dump()  # type: ignore[arg-type]
         sheet["drills"] = (list(sheet["drills"]) * 2)[:7]
         measure("sheet of 7 drills as a PDF", PAPER_MS, lambda: sheet_pdf(sheet), times=10)

@@ -6,6 +6,7 @@ import datetime as dt
 import uuid
 from collections import Counter
 from dataclasses import dataclass, field, replace
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -74,8 +75,14 @@ def world_of_rows() -> World:
     return World({user.username: user for user in User.objects.all()}, {c.client.first_name: c for c in complaints})
 
 
+@pytest.fixture(scope="session")
+def message_box(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """Where the stand-in lays down what a test sends: not among the practice clinic's."""
+    return tmp_path_factory.mktemp("messages")
+
+
 @pytest.fixture(autouse=True)
-def _quick(settings: Any) -> None:
+def _quick(settings: Any, message_box: Path) -> None:
     """On the practice clinic's day, and without what takes long and is no part of a test.
 
     Each test's own browser without a screen would look through every file of the pages before its first question.
@@ -83,6 +90,7 @@ def _quick(settings: Any) -> None:
     settings.PASSWORD_HASHERS = QUICK
     settings.WHITENOISE_AUTOREFRESH = True
     settings.FROZEN_TODAY = TODAY
+    settings.MESSAGE_BOX = message_box
     forget_lines()
 
 

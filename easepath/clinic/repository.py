@@ -124,10 +124,8 @@ def _parts() -> dict[str, Subquery]:
         "clearances": rows_of(
             models.Clearance, "complaint", **_plain(rows.ClearanceRow, **_by("recorded_by"))
         ),
-        "factors": as_list(
-            models.ClientFactor.objects.filter(**in_force), "client", **_plain(rows.FactorRow)
-        ),
-        "limits": as_list(models.Limit.objects.filter(**in_force), "client", **_plain(rows.LimitRow)),
+        "factors": as_list(models.ClientFactor.objects.filter(**in_force), **_plain(rows.FactorRow)),
+        "limits": as_list(models.Limit.objects.filter(**in_force), **_plain(rows.LimitRow)),
         "sittings": rows_of(
             models.Sitting, "client", "client", **_plain(rows.SittingRow, complaint="visit__complaint")
         ),
@@ -142,9 +140,9 @@ def _parts() -> dict[str, Subquery]:
         "outcomes": rows_of(models.OutcomeTold, "complaint", **_plain(rows.OutcomeRow, **_by("entered_by"))),
         "house": as_list(
             models.HouseRow.objects.filter(clinic=OuterRef("client__clinic"), kind__in=BINDING, ended_at=None),
-            "clinic", **_plain(rows.HouseSetRow),
+            **_plain(rows.HouseSetRow),
         ),
-        "overrides": as_list(standing, "complaint", **_plain(rows.OverrideRow, **_by("recorded_by"))),
+        "overrides": as_list(standing, **_plain(rows.OverrideRow, **_by("recorded_by"))),
     }  # fmt: skip
 
 

@@ -11,8 +11,11 @@ from django.db.models import OuterRef, QuerySet, Subquery
 from django.db.models.functions import JSONArray, JSONObject
 
 
-class _Rows(models.Aggregate):
-    """Rows as one JSON list."""
+class _Rows(models.Func):
+    """Rows as one JSON list.
+
+    The rows of an outer one are all that is asked for, so that nothing has to be grouped: no aggregate to the mapper.
+    """
 
     function = "JSON_GROUP_ARRAY"
     output_field = models.JSONField()
@@ -24,21 +27,21 @@ class _Rows(models.Aggregate):
 
 def rows_of(model: type[models.Model], of: str, to: str = "pk", **named: Any) -> Subquery:
     """Rows of a model that belong to the outer row."""
-    return as_list(model._default_manager.filter(**{of: OuterRef(to)}), of, **named)
+    return as_list(model._default_manager.filter(**{of: OuterRef(to)}), **named)
 
 
-def as_list(found: QuerySet[Any], of: str, **named: Any) -> Subquery:
+def as_list(found: QuerySet[Any], **named: Any) -> Subquery:
     """Rows that were found, each with its columns by name."""
-    return Subquery(_listed(found, of, JSONObject(**named)), output_field=models.JSONField())
+    return Subquery(_listed(found, JSONObject(**named)), output_field=models.JSONField())
 
 
-def as_text(found: QuerySet[Any], of: str, *columns: str) -> Subquery:
+def as_text(found: QuerySet[Any], *columns: str) -> Subquery:
     """The same as text to be read later, each row a list of its columns."""
-    return Subquery(_listed(found, of, JSONArray(*columns)), output_field=models.TextField())
+    return Subquery(_listed(found, JSONArray(*columns)), output_field=models.TextField())
 
 
-def _listed(found: QuerySet[Any], of: str, row: Any) -> QuerySet[Any]:
-    listed: QuerySet[Any] = found.order_by().values(of).annotate(listed=_Rows(row)).values("listed")
+def _listed(found: QuerySet[Any], row: Any) -> QuerySet[Any]:
+    listed: QuerySet[Any] = found.order_by().annotate(listed=_Rows(row)).values("listed")
     return listed
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import json
 import uuid
+from functools import cached_property
 from typing import Annotated, Any, NamedTuple
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict
@@ -210,6 +211,17 @@ class SessionDrillRow(NamedTuple):
     load: str
 
 
+class DrillsTold(tuple[SessionDrillRow, ...]):
+    """The drills of a session in order; over a year many sessions tell the same and are looked up by what they told."""
+
+    @cached_property
+    def _figure(self) -> int:
+        return super().__hash__()
+
+    def __hash__(self) -> int:
+        return self._figure
+
+
 class MorningRow(NamedTuple):
     """The morning after a session, as it was told last."""
 
@@ -322,7 +334,7 @@ class SessionRow(NamedTuple):
     note: str
     at_break: str
     corrects: str | None
-    drills: tuple[SessionDrillRow, ...]
+    drills: DrillsTold
     morning: MorningRow | None
     counted: CountRow | None
 

@@ -11,20 +11,21 @@ from operator import itemgetter
 from typing import Any, Final
 from uuid import UUID
 
-from django.db.models import OuterRef, QuerySet
+from django.db.models import CharField, OuterRef, QuerySet
+from django.db.models.functions import Cast
 
 from easepath.clinic import models
 from easepath.clinic.row_lists import answered, as_text
-from easepath.clinic.rows import CountRow, MorningRow, SessionDrillRow, SessionRow
+from easepath.clinic.rows import CountRow, DrillsTold, MorningRow, SessionDrillRow, SessionRow
 
 DRILLS: Final = as_text(
-    models.SessionDrill.objects.filter(session=OuterRef("pk")), "session", "position", *SessionDrillRow._fields
+    models.SessionDrill.objects.filter(session=OuterRef("pk")), "position", *SessionDrillRow._fields
 )
 TOLD: Final = (
     "complaint",
     "pk",
     "version__number",
-    "date",
+    Cast("date", CharField()),
     "before",
     "after",
     "worst",
@@ -66,9 +67,9 @@ def _name(told: UUID | str) -> str:
 
 
 @lru_cache(maxsize=4096)
-def _day(told: dt.date | str) -> dt.date:
-    """A day, which a file keeps as text; the sessions of all complaints fall on the same few hundred."""
-    return dt.date.fromisoformat(told) if isinstance(told, str) else told
+def _day(told: str) -> dt.date:
+    """A day from its text; the sessions of all complaints fall on the same few hundred, which are read once."""
+    return dt.date.fromisoformat(told)
 
 
 @lru_cache(maxsize=1024)
@@ -78,6 +79,6 @@ def _morning(pain: int, unusual: str, gone: bool | int | None) -> MorningRow:
 
 
 @lru_cache(maxsize=4096)
-def _drills(text: str) -> tuple[SessionDrillRow, ...]:
+def _drills(text: str) -> DrillsTold:
     """The drills of a session in their order; over a year many sessions say the same."""
-    return tuple(SessionDrillRow._make(told) for _, *told in sorted(json.loads(text), key=itemgetter(0)))
+    return DrillsTold(SessionDrillRow._make(told) for _, *told in sorted(json.loads(text), key=itemgetter(0)))

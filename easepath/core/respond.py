@@ -69,7 +69,11 @@ class Responder:
     @cached_property
     def answered(self) -> Sequence[Answered]:
         """Every entry of the log with its response, by date; a response is worked out when it is looked at."""
-        return ListAsAsked(len(self.log), lambda place: Answered(self.log[place], self.classify(self.log[place])))
+        return ListAsAsked(len(self.log), self._answer)
+
+    def _answer(self, place: int) -> Answered:
+        entry = self.log[place]
+        return Answered(entry, self.classify(entry))
 
     def answered_since(self, date: dt.date) -> tuple[Answered, ...]:
         """Those of a date and after it."""
@@ -183,15 +187,7 @@ class Responder:
     def _waiting(self, entry: LogEntry) -> Reason | None:
         if entry.held:
             return Reason("response-charged-elsewhere")
-        numbers = {
-            "pain before": entry.before, "worst pain": entry.during, "pain after": entry.after,
-            "next morning": entry.next,
-        }  # fmt: skip
-        missing = [name for name, value in numbers.items() if value is None]
-        if entry.symptom is None:
-            missing.append("symptom")
-        if entry.symptom == "muscle-burn" and entry.felt is None:
-            missing.append("where it was felt")
+        missing = _missing(entry)
         if missing:
             return Reason("response-waiting", facts={"missing": ", ".join(missing)})
         over = self._morning_over(entry)
@@ -285,6 +281,18 @@ class Responder:
 
     def _is_dangerous(self, entry: LogEntry) -> bool:
         return entry.symptom in NERVE_SYMPTOMS | JOINT_SYMPTOMS
+
+
+def _missing(entry: LogEntry) -> list[str]:
+    """What a session has not told yet of a drill, in words."""
+    told = {
+        "pain before": entry.before, "worst pain": entry.during, "pain after": entry.after, "next morning": entry.next,
+        "symptom": entry.symptom,
+    }  # fmt: skip
+    missing = [name for name, value in told.items() if value is None]
+    if entry.symptom == "muscle-burn" and entry.felt is None:
+        missing.append("where it was felt")
+    return missing
 
 
 @dataclass(frozen=True)

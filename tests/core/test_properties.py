@@ -193,6 +193,14 @@ def test_same_facts_same_ranking(factors, stage) -> None:
 
 
 @QUICK
+@given(st.lists(FACTORS, max_size=3), PLACES, st.integers(1, 7), st.sampled_from(sorted(LIBRARY.needs)))
+def test_the_ranking_for_a_need_is_a_part_of_the_whole(factors, places, stage, need) -> None:
+    facts = {"client": client(factors=tuple(factors), places=places), "plan": Plan(stage=stage)}
+    whole = [one for one in matched(**facts).result.ranked if one.drill.needs.get(need, 0) > 0]
+    assert matched(**facts).ranked_for(need) == whole
+
+
+@QUICK
 @given(logs(), st.sampled_from(sorted(SUSPENDING)), st.integers(0, 30), st.booleans())
 def test_nothing_planned_survives_a_sign_of_the_body(log, sign, ago, left_the_plan) -> None:
     told = entry(ago, "pelvic-tilt" if left_the_plan else "lunge-rock", symptom=sign)

@@ -8,7 +8,7 @@ from collections.abc import Iterable, Iterator
 from functools import lru_cache
 from typing import TYPE_CHECKING, Any, Final
 
-from easepath.clinic.rows import MorningRow, SessionDrillRow, SessionRow
+from easepath.clinic.rows import DrillsTold, MorningRow, SessionDrillRow, SessionRow
 from easepath.core import facts as core
 from easepath.core.vocabulary import SIGNS
 
@@ -60,7 +60,7 @@ def log_of(record: Record) -> core.Log:
 
 
 @lru_cache(maxsize=1024)
-def _told(drills: tuple[SessionDrillRow, ...], *around: Any) -> core.SessionTold:
+def _told(drills: DrillsTold, *around: Any) -> core.SessionTold:
     """The drills of a session with what it tells around them, whatever its day."""
     shared = _around(*around)
     return core.SessionTold([_done(row).with_known(shared) for row in drills])

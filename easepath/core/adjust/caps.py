@@ -16,10 +16,12 @@ from easepath.core.reasons import Reason
 
 def apply_caps(context: Context, reviews: Sequence[DrillReview], *, worse: bool) -> tuple[DrillReview, ...]:
     """Only so many drills go up, the longest unchanged first; after a fresh flare or a worse measure none does."""
+    rising = _longest_unchanged_first(context, [review for review in reviews if review.decision.action == "progress"])
+    if not rising:
+        return tuple(reviews)
     calm = context.screen.irritability.level == "low"
     most = context.number("queued", "most_drills_calm" if calm else "most_drills")
     percent = context.number("queued", "work_pct")
-    rising = _longest_unchanged_first(context, [review for review in reviews if review.decision.action == "progress"])
     blocked = _block(context, worse)
     allowed: list[str] = []
     added = 0.0

@@ -74,16 +74,15 @@ def swap_candidates(view: DrillView) -> list[Candidate]:
     None whose ladder another row has, nor one that another row of this review was given before.
     """
     matcher, library = view.context.matcher, view.context.library
-    need = matcher.main_need(view.drill)
     elsewhere = {row.drill for row in view.other_rows} | view.given_before
     planned = {view.drill.id} | elsewhere
     ladders = {drill.ladder[0] for drill in map(library.drill, elsewhere) if drill.ladder}
     wanted: tuple[SideWord, ...] = (view.side, "both")
     return [
-        candidate for candidate in matcher.result.ranked
+        candidate for candidate in matcher.ranked_for(matcher.main_need(view.drill))
         if candidate.side in wanted and candidate.drill.id not in planned
         and (candidate.drill.ladder is None or _may_enter(view, candidate.drill.ladder, ladders))
-        and candidate.risk < OPEN_RISK and candidate.drill.needs.get(need, 0) > 0
+        and candidate.risk < OPEN_RISK
     ]  # fmt: skip
 
 

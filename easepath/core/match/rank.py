@@ -168,8 +168,18 @@ class Matcher:
                 ranked.append(self.candidate(drill, side))
             else:
                 left_out.append(LeftOut(drill, side, reason, self.screen.drills[drill.id][side]))
-        ranked.sort(key=lambda c: (-c.score, c.drill.id, c.side not in self._affected, c.side))
-        return MatchResult(tuple(ranked), tuple(left_out))
+        return MatchResult(tuple(sorted(ranked, key=self._place)), tuple(left_out))
+
+    def ranked_for(self, need: str) -> list[Candidate]:
+        """The ranked drills that serve a need, in the order of `result`; no other drill is looked at."""
+        judged = self.screen.library.judged.items()
+        serving = [(drill, side) for (_, side), drill in judged if drill.needs.get(need, 0) > 0]
+        found = [self.candidate(drill, side) for drill, side in serving if self._not_ranked(drill, side) is None]
+        return sorted(found, key=self._place)
+
+    def _place(self, candidate: Candidate) -> tuple[float, str, bool, SideWord]:
+        """What a candidate is ordered by: its score, then its name, the affected side first."""
+        return -candidate.score, candidate.drill.id, candidate.side not in self._affected, candidate.side
 
     def why_out(self, drill: Drill, side: SideWord) -> Reason | None:
         """Why a drill is not ranked on a side; None where it is."""
