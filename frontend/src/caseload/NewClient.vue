@@ -63,7 +63,7 @@ async function save(): Promise<void> {
       <FieldNote :text="note('email')" />
       <label>Language <span class="small quiet">in which they read best</span><Input v-model:value="form.language" name="language" :maxlength="40" /></label>
       <label>Trade<Input v-model:value="form.trade" name="trade" :maxlength="80" placeholder="what their days are made of" /></label>
-      <ProblemNote :problem="problem && !Object.keys(problem.fields ?? {}).length ? problem : null" />
+      <ProblemNote :problem="problem" :beside="['first_name', 'last_name', 'birth_date', 'telephone', 'email']" />
       <button class="act next" :disabled="busy || !form.first_name.trim() || !form.last_name.trim()">Begin with the story</button>
     </form>
   </SideDrawer>

@@ -52,7 +52,7 @@ async function keep(): Promise<void> {
     <FieldNote :text="problem?.fields?.activities" />
     <PainStrip v-model="draft.pain" label="Usual pain over the last week" />
     <ChoiceRow v-if="outcomes.asked" :model-value="draft.change === null ? null : String(draft.change)" :label="change?.ask ?? ''" :options="steps" @update:model-value="draft.change = $event === '' ? null : Number($event)" />
-    <ProblemNote :problem="problem" />
+    <ProblemNote :problem="problem" :beside="['activities', ...draft.activities.map((_, n) => `activities.${n}.name`)]" />
     <p class="acts"><button class="act next">Keep these answers</button><button type="button" class="act plain" @click="emit('leave')">not now</button></p>
   </form>
 </template>

@@ -121,7 +121,7 @@ async function take(form: 'pdf' | 'txt'): Promise<void> {
           <p class="small quiet">Kept, it is a version of its own: it can be printed and sent, and is not changed any more.</p>
         </template>
         <FieldNote :text="problem?.fields?.passages" />
-        <ProblemNote :problem="problem" />
+        <ProblemNote :problem="problem" :beside="['addressee', 'passages', ...draft.passages.map((_, n) => `passages.${n}`)]" />
       </aside>
     </main>
     <main v-else><CannotRead v-if="error" :problem="problemOf(error)" @again="refetch()" /><WaitingLines v-else what="the document" :rows="10" /></main>

@@ -79,7 +79,7 @@ async function send(): Promise<void> {
     <FieldNote :text="problem?.fields?.value" />
     <label>Why<Input v-model:value="reason" name="house-reason" :maxlength="300" /></label>
     <FieldNote :text="problem?.fields?.reason" />
-    <ProblemNote :problem="problem" />
+    <ProblemNote :problem="problem" :beside="['key', 'value', 'reason']" />
     <p class="acts"><button class="act next" :disabled="!ready">Set it for the clinic</button><button type="button" class="act plain" @click="emit('cancel')">not now</button></p>
   </form>
 </template>

@@ -57,7 +57,7 @@ function open(user: Schemas['StaffLine']): void {
       <ChoiceRow v-model="form.role" label="As" keep :options="ROLES" />
       <label>Why<Input v-model:value="form.reason" name="staff-reason" :maxlength="300" /></label>
       <FieldNote :text="problem?.fields?.reason" />
-      <ProblemNote :problem="problem" />
+      <ProblemNote :problem="problem" :beside="['first_name', 'last_name', 'username', 'reason']" />
       <p class="acts"><button class="act next">Take on</button><button type="button" class="act plain" @click="adding = false">not now</button></p>
     </form>
     <table>
@@ -71,7 +71,7 @@ function open(user: Schemas['StaffLine']): void {
               <ChoiceRow v-model="change.role" :label="`${one.name} is from now on`" keep :options="[...ROLES, STOP]" />
               <label>Why<Input v-model:value="change.reason" name="role-reason" :maxlength="300" /></label>
               <FieldNote :text="problem?.fields?.reason" />
-              <ProblemNote :problem="problem" />
+              <ProblemNote :problem="problem" :beside="['reason']" />
               <p class="acts"><button class="act next">Keep this</button><button type="button" class="act plain" @click="changing = null">not now</button></p>
             </form>
           </td></tr>

@@ -30,7 +30,7 @@ async function end(): Promise<void> {
     <FieldNote :text="problem?.fields?.ended_as" />
     <label>What {{ firstName }} goes on with, or why it ends<Textarea v-model:value="note" name="ended-note" :rows="2" :maxlength="400" /></label>
     <Checkbox v-if="complaint.links" v-model:checked="keep">{{ firstName }} keeps the sheet on the phone</Checkbox>
-    <ProblemNote :problem="problem" />
+    <ProblemNote :problem="problem" :beside="['ended_as']" />
     <p class="acts"><button class="act next" :disabled="!as">End care for this complaint</button><button type="button" class="act plain" @click="emit('cancel')">not yet</button>
       <span class="small quiet">The open visit is closed as it stands{{ complaint.links && !keep ? ', and the private link is closed' : '' }}. It can be taken up again.</span></p>
   </form>

@@ -49,7 +49,7 @@ async function save(): Promise<void> {
     <label>E-mail <a v-if="person.email" class="small" :href="`mailto:${person.email}`">write</a><Input v-model:value="form.email" name="email" :maxlength="100" :disabled="!may" /><FieldNote :text="note('email')" /></label>
     <Checkbox :checked="form.consent_on !== null" :disabled="!may" @change="form.consent_on = form.consent_on === null ? today : null">{{ form.consent_on ? `Agreed on ${shortDate(form.consent_on)}: a sheet by phone, and what is told at home is kept` : 'Agrees to a sheet by phone, and that what is told at home is kept' }}</Checkbox>
     <FieldNote :text="note('consent_on')" />
-    <ProblemNote :problem="problem && !Object.keys(problem.fields ?? {}).length ? problem : null" />
+    <ProblemNote :problem="problem" :beside="['first_name', 'last_name', 'birth_date', 'telephone', 'email', 'consent_on']" />
     <p v-if="changed" class="acts"><button class="act next" :disabled="busy">Keep the changes</button><button type="button" class="act plain" @click="Object.assign(form, of(person)); problem = null">leave as it was</button><button v-if="problem?.status === 409" type="button" class="act" @click="emit('again')">Read it anew</button></p>
   </form>
 </template>

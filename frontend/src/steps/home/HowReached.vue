@@ -67,7 +67,7 @@ async function leave(): Promise<void> {
     <FieldNote :text="problem?.fields?.told_by ?? problem?.fields?.remind_at" />
     <p v-if="quiet.length" class="small clay">Nothing is sent between {{ data.quiet_from }} and {{ data.quiet_until }}: {{ quiet.join(', ') }} would be left out.</p>
     <p v-else-if="way && told.length" class="small quiet">Only where a session is due and not done yet; never while {{ name }} rests. The visit is called to mind on the afternoon before.</p>
-    <ProblemNote v-if="problem && !Object.keys(problem.fields).length" :problem="problem" />
+    <ProblemNote :problem="problem" :beside="['visit_on', 'visit_at', 'told_by', 'remind_at']" />
   </section>
 </template>
 

@@ -51,7 +51,7 @@ async function answer(sign: Schemas['HomeSign']): Promise<void> {
       </li>
     </ul>
     <p v-if="!may" class="quiet">A clinician answers them.</p>
-    <ProblemNote v-if="problem && !Object.keys(problem.fields).length" :problem="problem" />
+    <ProblemNote :problem="problem" :beside="answering ? ['reason', 'drill'] : []" />
   </section>
 </template>
 

@@ -62,7 +62,7 @@ async function end(rest: number): Promise<void> {
       <span class="acts"><Button type="primary" html-type="submit">Order rest from today</Button><Button type="text" @click="asking = false">not now</Button>
         <span class="small quiet">It stands on the phone at the next contact.</span></span>
     </form>
-    <ProblemNote v-if="problem && !Object.keys(problem.fields).length" :problem="problem" />
+    <ProblemNote :problem="problem" :beside="[...(ending === null ? [] : ['reason', 'rest']), ...(asking ? ['drill', 'until'] : [])]" />
   </section>
 </template>
 

@@ -77,7 +77,7 @@ async function clear(flag: string): Promise<void> {
           <FieldNote :text="problem?.fields?.date" />
           <label>What it says<Input v-model:value="form.reason" name="reason" :maxlength="400" :aria-invalid="!!problem?.fields?.reason" /></label>
           <FieldNote :text="problem?.fields?.reason" />
-          <ProblemNote :problem="problem && !Object.keys(problem.fields ?? {}).length ? problem : null" />
+          <ProblemNote :problem="problem" :beside="['doctor', 'date', 'reason']" />
           <div class="acts">
             <button class="act next">Record clearance</button>
             <button type="button" class="act plain" @click="clearing = null">not now</button>
