@@ -116,7 +116,7 @@ def _hours(key: str, value: str) -> dict[str, str]:
     try:
         fault = hours_fault(hours_of(value))
     except ValueError:
-        fault = "is written as 09:00 17:00 90: from, until, and the minutes between breaks"
+        fault = "needs two times of day, as in 09:00 and 17:00, and the minutes between breaks, as in 90"
     return {"value": fault} if fault else {}
 
 
