@@ -22,18 +22,9 @@ DRILLS: Final = as_text(
     models.SessionDrill.objects.filter(session=OuterRef("pk")), "position", *SessionDrillRow._fields
 )
 TOLD: Final = (
-    "complaint",
-    "pk",
-    "version__number",
-    Cast("date", CharField()),
-    "before",
-    "after",
-    "worst",
-    "note",
-    "at_break",
-    "corrects",
-    DRILLS,
-)
+    "complaint", "pk", "version__number", Cast("date", CharField()), "before", "after", "worst", "note", "at_break",
+    "corrects", DRILLS,
+)  # fmt: skip
 MORNING: Final = tuple(f"mornings__{name}" for name in MorningRow._fields)
 COUNT: Final = (
     "counts__decided_by__first_name", "counts__decided_by__last_name", "counts__decided_by__username",
@@ -44,12 +35,14 @@ COUNT: Final = (
 def read_sessions(complaints: Sequence[int]) -> Mapping[int, tuple[SessionRow, ...]]:
     """By complaint its sessions by date and time, each with its drills in order; one query."""
     found: dict[int, dict[Any, SessionRow]] = defaultdict(dict)
-    for row in answered(_asked, complaints):  # told or decided on twice it stands twice, the last time as it counts
-        complaint, session, version, date, before, after, worst, note, at_break, corrects, drills = row[: len(TOLD)]
-        morning, count = row[len(TOLD) : -len(COUNT)], row[-len(COUNT) :]
+    for (
+        complaint, session, version, date, before, after, worst, note, at_break, corrects, drills,
+        pain, unusual, gone_48h, *count,
+    ) in answered(_asked, complaints):  # fmt: skip
+        # told or decided on twice it stands twice, the last time as it counts
         found[complaint][session] = SessionRow(
             _name(session), version, _day(date), before, after, worst, note, at_break, corrects and _name(corrects),
-            _drills(drills or "[]"), None if morning[0] is None else _morning(*morning),
+            _drills(drills or "[]"), None if pain is None else _morning(pain, unusual, gone_48h),
             None if count[-1] is None else CountRow(**dict(zip(CountRow.model_fields, count, strict=True))),
         )  # fmt: skip
     return {complaint: tuple(sessions.values()) for complaint, sessions in found.items()}
