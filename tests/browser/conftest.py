@@ -14,7 +14,7 @@ from axe_playwright_python.base import AXE_SCRIPT
 from django.conf import settings
 from django.test import Client as Browser
 from django.test import TransactionTestCase
-from playwright.sync_api import Locator, Page, Route, expect
+from playwright.sync_api import BrowserContext, Locator, Page, Route, expect
 from pytest_django.live_server_helper import LiveServer
 
 from docs.browser import CHROMIUM, QUIET
@@ -25,7 +25,9 @@ from tests.built import put_back
 from tests.conftest import World, world_of_rows
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")  # the browser driver keeps a loop in this thread
-expect.set_options(timeout=10_000)
+PATIENCE_MS = 60_000
+"""A machine that is shared can stand still for half a minute; no test is about how long something takes."""
+expect.set_options(timeout=PATIENCE_MS / 2)
 
 
 @pytest.fixture(scope="session")
@@ -38,6 +40,13 @@ def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[s
 def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]:
     """A laptop's screen."""
     return {**browser_context_args, "viewport": {"width": 1280, "height": 800}, "locale": "en-GB"}
+
+
+@pytest.fixture
+def context(context: BrowserContext) -> BrowserContext:
+    """The browser of a test, which is waited for."""
+    context.set_default_timeout(PATIENCE_MS)
+    return context
 
 
 @pytest.fixture(scope="session")

@@ -182,7 +182,7 @@ def test_a_yes_in_the_home_check_ends_the_program_on_the_phone_and_waits_for_a_c
     expect(page.get_by_text("The clinic wants to talk with you")).to_be_visible()  # here at once, without a network
     expect(page.get_by_text("kept on this phone")).to_be_visible()
     page.context.set_offline(False)
-    expect(page.get_by_text("kept on this phone")).to_have_count(0, timeout=15_000)
+    expect(page.get_by_text("kept on this phone")).to_have_count(0)
     page.reload()
     expect(page.get_by_text("The clinic wants to talk with you")).to_be_visible()
     assert [any(check.answers.values()) for check in complaint.checks.order_by("date")][-1]

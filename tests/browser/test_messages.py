@@ -66,7 +66,7 @@ def test_a_link_and_lines_go_both_ways(
     expect(phone.get_by_text("You, not with the clinic yet")).to_be_visible()
     assert faults(phone) == [], "the phone"
     phone.context.set_offline(False)
-    expect(phone.get_by_text(re.compile("^You, (with the clinic|today)"))).to_be_visible(timeout=20_000)
+    expect(phone.get_by_text(re.compile("^You, (with the clinic|today)"))).to_be_visible()
     phone.context.close()
 
     page.get_by_role("link", name="Ease Path").first.click()

@@ -126,7 +126,7 @@ def test_a_session_without_network_is_kept_and_sent_once(live: World, page: Page
     expect(page.get_by_role("link", name="Call 0")).to_have_count(1)  # a number is called by a touch
     assert SessionLog.objects.filter(complaint=complaint).count() == before + 1
     page.context.set_offline(False)
-    expect(page.get_by_text("One report is kept")).to_be_hidden(timeout=15_000)
+    expect(page.get_by_text("One report is kept")).to_be_hidden()
     expect(page.get_by_text("The clinic knows and looks at it.")).to_be_visible()
     assert SessionLog.objects.filter(complaint=complaint).count() == before + 2
     told = SessionLog.objects.get(corrects=stop).drills.get()

@@ -219,7 +219,7 @@ def test_two_phones_at_once_lose_nothing(
             expect(phone.get_by_role("status").filter(has_text=KEPT)).to_have_count(1)
         for phone in phones:
             phone.context.set_offline(False)
-            expect(phone.get_by_role("status").filter(has_text=KEPT)).to_have_count(0, timeout=20_000)
+            expect(phone.get_by_role("status").filter(has_text=KEPT)).to_have_count(0)
         assert SessionLog.objects.filter(complaint=complaint).count() == before + 2
         for phone in phones:
             phone.reload()
