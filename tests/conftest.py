@@ -24,6 +24,7 @@ from tests.built import keep_built
 
 TODAY = dt.date(2026, 11, 25)
 WAITING = ("tests/browser/", "tests/live/")
+LIGHT = "tests/core/"
 QUICK = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 
@@ -43,9 +44,10 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
     """Each test under an id of its own: of two with one id, a run in lanes would leave one out and say nothing.
 
     A test made for each operation of a description has the operation in its name alone. What waits for a browser or a
-    server goes first: at the end of the run it would hold one lane while the others have nothing left to do.
+    server goes first, and the many light ones of the core go last: at the end of the run a long one would hold one lane
+    while the others have nothing left to do.
     """
-    items.sort(key=lambda item: not item.nodeid.startswith(WAITING))
+    items.sort(key=lambda item: (not item.nodeid.startswith(WAITING), item.nodeid.startswith(LIGHT)))
     for item in items:
         if item.id.params is None and "[" in item.name:
             item._id = replace(item.id, params=item.name.partition("[")[2].removesuffix("]"))
