@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import { clinic, onSignedOut, outcome, type Problem, type Schemas } from '@/api/client'
+import { clinic, doorOpened, onSignedOut, outcome, type Problem, type Schemas } from '@/api/client'
 import { clearDrafts, setOwner } from '@/ui/draftOwner'
 
 /** Who is signed in; `lost` is set while a session ran out and the page behind it is kept. */
@@ -37,6 +37,7 @@ export const useSession = defineStore('session', () => {
   async function signIn(username: string, password: string, code: string): Promise<Record<string, string>> {
     const found = await outcome(clinic.POST('/api/session', { body: { username, password, code } }))
     if (!found.ok) return faultsOf(found.problem)
+    doorOpened()
     const another = me.value !== null && me.value.username !== found.data.username
     adopt(found.data)
     lost.value = false
@@ -54,6 +55,7 @@ export const useSession = defineStore('session', () => {
   async function unlock(password: string): Promise<Record<string, string>> {
     const found = await outcome(clinic.POST('/api/session/unlock', { body: { password } }))
     if (!found.ok) return faultsOf(found.problem)
+    doorOpened()
     adopt(found.data)
     return {}
   }
