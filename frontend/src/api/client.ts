@@ -25,21 +25,10 @@ function cookie(name: string): string {
   return found ? decodeURIComponent(found.slice(name.length + 1)) : ''
 }
 
-/** how often the door was opened on this page */
-let door = 0
-/** at which door a request was sent, and the answers to those of an earlier one */
-const sentAt = new WeakMap<Request, number>()
-const late = new WeakSet<Response>()
-
 const guard = {
   onRequest({ request }: { request: Request }) {
     request.headers.set('X-CSRFToken', cookie('csrftoken'))
-    sentAt.set(request, door)
     return request
-  },
-  onResponse({ request, response }: { request: Request; response: Response }) {
-    if (sentAt.get(request) !== door) late.add(response)
-    return response
   },
 }
 
@@ -58,20 +47,24 @@ export function onSignedOut(listener: (kind: string) => void): void {
   signedOutListeners.add(listener)
 }
 
+/** how often the door was opened on this page */
+let door = 0
+
 /** Somebody has signed in or unlocked the page: what was asked before and is refused later says nothing of now. */
 export function doorOpened(): void {
   door += 1
 }
 
-/** Turn a fetch of the typed client into an outcome. */
+/** Turn a fetch of the typed client, which has just been sent, into an outcome. */
 export async function outcome<T>(
   call: Promise<{ data?: T; error?: unknown; response: Response }>,
 ): Promise<Outcome<T>> {
+  const sentAt = door
   try {
     const { data, error, response } = await call
     if (response.ok) return { ok: true, data: data as T }
     const problem = asProblem(error, response)
-    if (response.status === 401 && !late.has(response)) signedOutListeners.forEach((tell) => tell(problem.type))
+    if (response.status === 401 && sentAt === door) signedOutListeners.forEach((tell) => tell(problem.type))
     return { ok: false, problem }
   } catch {
     return { ok: false, problem: OFFLINE }
