@@ -66,19 +66,54 @@ class Migration(migrations.Migration):
 
     operations = [
         migrations.CreateModel(
-            name='AuditEntry',
+            name='Clinic',
             fields=[
                 ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('action', models.CharField(max_length=40)),
-                ('at', models.DateTimeField()),
-                ('number', models.PositiveIntegerField()),
-                ('digest', models.CharField(max_length=64)),
-                ('chain', models.CharField(max_length=64)),
+                ('name', models.CharField(max_length=120)),
+                ('town', models.CharField(blank=True, max_length=120)),
+                ('phone', models.CharField(max_length=40)),
+                ('emergency_note', models.CharField(default='In an emergency call your local emergency number.', max_length=200)),
+                ('time_zone', models.CharField(default='Europe/London', max_length=60, validators=[easepath.clinic.models.people.known_time_zone])),
+                ('practice', models.BooleanField(default=False)),
+                ('band_light', models.CharField(blank=True, max_length=20)),
+                ('band_medium', models.CharField(blank=True, max_length=20)),
+                ('band_strong', models.CharField(blank=True, max_length=20)),
+                ('second_language', models.CharField(blank=True, help_text='What clients who read best in it are shown; its words are not read by a native clinician.', max_length=5, validators=[easepath.clinic.models.people.known_language])),
+                ('links_ask_birth_year', models.BooleanField(default=False, help_text="A new private link asks for the client's year of birth, once on each device.")),
+                ('figure', models.CharField(choices=[('light', 'light build, hair tied back'), ('medium', 'medium build, short hair'), ('broad', 'broad build, grey hair')], default='medium', help_text='The body that pictures for clients show, where a record names none.', max_length=6)),
+                ('quiet_from', models.TimeField(default=datetime.time(20, 0), help_text='From then on nothing is sent to a client.')),
+                ('quiet_until', models.TimeField(default=datetime.time(7, 0), help_text='What waited in the quiet hours is sent from then on.')),
+                ('told_at', models.EmailField(blank=True, help_text='Where stop signs and lines of clients are told; else to whoever handed over the plan.', max_length=100)),
+                ('repeats', models.JSONField(blank=True, default=dict, editable=False)),
+            ],
+        ),
+        migrations.CreateModel(
+            name='User',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('password', models.CharField(max_length=128, verbose_name='password')),
+                ('last_login', models.DateTimeField(blank=True, null=True, verbose_name='last login')),
+                ('is_superuser', models.BooleanField(default=False, help_text='Designates that this user has all permissions without explicitly assigning them.', verbose_name='superuser status')),
+                ('username', models.CharField(error_messages={'unique': 'A user with that username already exists.'}, help_text='Required. 150 characters or fewer. Letters, digits and @/./+/-/_ only.', max_length=150, unique=True, validators=[django.contrib.auth.validators.UnicodeUsernameValidator()], verbose_name='username')),
+                ('first_name', models.CharField(blank=True, max_length=150, verbose_name='first name')),
+                ('last_name', models.CharField(blank=True, max_length=150, verbose_name='last name')),
+                ('email', models.EmailField(blank=True, max_length=254, verbose_name='email address')),
+                ('is_staff', models.BooleanField(default=False, help_text='Designates whether the user can log into this admin site.', verbose_name='staff status')),
+                ('is_active', models.BooleanField(default=True, help_text='Designates whether this user should be treated as active. Unselect this instead of deleting accounts.', verbose_name='active')),
+                ('date_joined', models.DateTimeField(default=django.utils.timezone.now, verbose_name='date joined')),
+                ('role', models.CharField(choices=[('assistant', 'Assistant'), ('clinician', 'Clinician'), ('lead', 'Lead')], default='assistant', max_length=12)),
+                ('groups', models.ManyToManyField(blank=True, help_text='The groups this user belongs to. A user will get all permissions granted to each of their groups.', related_name='user_set', related_query_name='user', to='auth.group', verbose_name='groups')),
+                ('user_permissions', models.ManyToManyField(blank=True, help_text='Specific permissions for this user.', related_name='user_set', related_query_name='user', to='auth.permission', verbose_name='user permissions')),
+                ('clinic', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='staff', to='clinic.clinic')),
             ],
             options={
-                'verbose_name_plural': 'audit entries',
-                'ordering': ('-at', '-id'),
+                'verbose_name': 'user',
+                'verbose_name_plural': 'users',
+                'abstract': False,
             },
+            managers=[
+                ('objects', django.contrib.auth.models.UserManager()),
+            ],
         ),
         migrations.CreateModel(
             name='Client',
@@ -116,32 +151,40 @@ class Migration(migrations.Migration):
                 ('erased_at', models.DateTimeField(blank=True, editable=False, null=True)),
                 ('origin', models.CharField(blank=True, editable=False, max_length=64)),
                 ('revision', models.PositiveIntegerField(default=0, editable=False)),
+                ('changed_by', models.ForeignKey(editable=False, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ('merged_into', models.ForeignKey(blank=True, editable=False, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='merged', to='clinic.client')),
+                ('clinic', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='clients', to='clinic.clinic')),
             ],
             options={
                 'ordering': ('last_name', 'first_name'),
+                'constraints': [
+                    models.UniqueConstraint(condition=models.Q(models.Q(('origin', ''), _negated=True), ('erased_at', None)), fields=('clinic', 'origin'), name='one_record_of_an_origin'),
+                ],
             },
         ),
         migrations.CreateModel(
-            name='Clinic',
+            name='AuditEntry',
             fields=[
                 ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('name', models.CharField(max_length=120)),
-                ('town', models.CharField(blank=True, max_length=120)),
-                ('phone', models.CharField(max_length=40)),
-                ('emergency_note', models.CharField(default='In an emergency call your local emergency number.', max_length=200)),
-                ('time_zone', models.CharField(default='Europe/London', max_length=60, validators=[easepath.clinic.models.people.known_time_zone])),
-                ('practice', models.BooleanField(default=False)),
-                ('band_light', models.CharField(blank=True, max_length=20)),
-                ('band_medium', models.CharField(blank=True, max_length=20)),
-                ('band_strong', models.CharField(blank=True, max_length=20)),
-                ('second_language', models.CharField(blank=True, help_text='What clients who read best in it are shown; its words are not read by a native clinician.', max_length=5, validators=[easepath.clinic.models.people.known_language])),
-                ('links_ask_birth_year', models.BooleanField(default=False, help_text="A new private link asks for the client's year of birth, once on each device.")),
-                ('figure', models.CharField(choices=[('light', 'light build, hair tied back'), ('medium', 'medium build, short hair'), ('broad', 'broad build, grey hair')], default='medium', help_text='The body that pictures for clients show, where a record names none.', max_length=6)),
-                ('quiet_from', models.TimeField(default=datetime.time(20, 0), help_text='From then on nothing is sent to a client.')),
-                ('quiet_until', models.TimeField(default=datetime.time(7, 0), help_text='What waited in the quiet hours is sent from then on.')),
-                ('told_at', models.EmailField(blank=True, help_text='Where stop signs and lines of clients are told; else to whoever handed over the plan.', max_length=100)),
-                ('repeats', models.JSONField(blank=True, default=dict, editable=False)),
+                ('action', models.CharField(max_length=40)),
+                ('at', models.DateTimeField()),
+                ('number', models.PositiveIntegerField()),
+                ('digest', models.CharField(max_length=64)),
+                ('chain', models.CharField(max_length=64)),
+                ('actor', models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ('client', models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='audit', to='clinic.client')),
+                ('clinic', models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='audit', to='clinic.clinic')),
             ],
+            options={
+                'verbose_name_plural': 'audit entries',
+                'ordering': ('-at', '-id'),
+                'indexes': [
+                    models.Index(fields=['client', 'action', '-at'], name='clinic_audi_client__0bcf93_idx'),
+                ],
+                'constraints': [
+                    models.UniqueConstraint(fields=('clinic', 'number'), name='one_entry_per_number'),
+                ],
+            },
         ),
         migrations.CreateModel(
             name='JobTurn',
@@ -152,34 +195,6 @@ class Migration(migrations.Migration):
             ],
         ),
         migrations.CreateModel(
-            name='User',
-            fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('password', models.CharField(max_length=128, verbose_name='password')),
-                ('last_login', models.DateTimeField(blank=True, null=True, verbose_name='last login')),
-                ('is_superuser', models.BooleanField(default=False, help_text='Designates that this user has all permissions without explicitly assigning them.', verbose_name='superuser status')),
-                ('username', models.CharField(error_messages={'unique': 'A user with that username already exists.'}, help_text='Required. 150 characters or fewer. Letters, digits and @/./+/-/_ only.', max_length=150, unique=True, validators=[django.contrib.auth.validators.UnicodeUsernameValidator()], verbose_name='username')),
-                ('first_name', models.CharField(blank=True, max_length=150, verbose_name='first name')),
-                ('last_name', models.CharField(blank=True, max_length=150, verbose_name='last name')),
-                ('email', models.EmailField(blank=True, max_length=254, verbose_name='email address')),
-                ('is_staff', models.BooleanField(default=False, help_text='Designates whether the user can log into this admin site.', verbose_name='staff status')),
-                ('is_active', models.BooleanField(default=True, help_text='Designates whether this user should be treated as active. Unselect this instead of deleting accounts.', verbose_name='active')),
-                ('date_joined', models.DateTimeField(default=django.utils.timezone.now, verbose_name='date joined')),
-                ('role', models.CharField(choices=[('assistant', 'Assistant'), ('clinician', 'Clinician'), ('lead', 'Lead')], default='assistant', max_length=12)),
-                ('groups', models.ManyToManyField(blank=True, help_text='The groups this user belongs to. A user will get all permissions granted to each of their groups.', related_name='user_set', related_query_name='user', to='auth.group', verbose_name='groups')),
-                ('user_permissions', models.ManyToManyField(blank=True, help_text='Specific permissions for this user.', related_name='user_set', related_query_name='user', to='auth.permission', verbose_name='user permissions')),
-                ('clinic', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='staff', to='clinic.clinic')),
-            ],
-            options={
-                'verbose_name': 'user',
-                'verbose_name_plural': 'users',
-                'abstract': False,
-            },
-            managers=[
-                ('objects', django.contrib.auth.models.UserManager()),
-            ],
-        ),
-        migrations.CreateModel(
             name='AuditValues',
             fields=[
                 ('entry', models.OneToOneField(on_delete=django.db.models.deletion.PROTECT, primary_key=True, related_name='values', serialize=False, to='clinic.auditentry')),
@@ -187,31 +202,11 @@ class Migration(migrations.Migration):
                 ('text', models.TextField()),
             ],
         ),
-        migrations.AddField(
-            model_name='auditentry',
-            name='actor',
-            field=models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL),
-        ),
         migrations.CreateModel(
             name='Erasing',
             fields=[
                 ('client', models.OneToOneField(on_delete=django.db.models.deletion.PROTECT, primary_key=True, serialize=False, to='clinic.client')),
             ],
-        ),
-        migrations.AddField(
-            model_name='client',
-            name='changed_by',
-            field=models.ForeignKey(editable=False, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL),
-        ),
-        migrations.AddField(
-            model_name='client',
-            name='merged_into',
-            field=models.ForeignKey(blank=True, editable=False, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='merged', to='clinic.client'),
-        ),
-        migrations.AddField(
-            model_name='auditentry',
-            name='client',
-            field=models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='audit', to='clinic.client'),
         ),
         migrations.CreateModel(
             name='ClientFactor',
@@ -234,16 +229,6 @@ class Migration(migrations.Migration):
             options={
                 'abstract': False,
             },
-        ),
-        migrations.AddField(
-            model_name='client',
-            name='clinic',
-            field=models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='clients', to='clinic.clinic'),
-        ),
-        migrations.AddField(
-            model_name='auditentry',
-            name='clinic',
-            field=models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='audit', to='clinic.clinic'),
         ),
         migrations.CreateModel(
             name='Complaint',
@@ -327,6 +312,11 @@ class Migration(migrations.Migration):
                 ('pending_by', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('complaint', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='answers', to='clinic.complaint')),
             ],
+            options={
+                'constraints': [
+                    models.UniqueConstraint(fields=('complaint', 'word'), name='one_answer_per_word'),
+                ],
+            },
         ),
         migrations.CreateModel(
             name='Dispatch',
@@ -347,6 +337,12 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('-due_at', '-pk'),
+                'indexes': [
+                    models.Index(fields=['clinic', '-due_at'], name='clinic_disp_clinic__e665bb_idx'),
+                ],
+                'constraints': [
+                    models.UniqueConstraint(condition=models.Q(('kind', 'reminder')), fields=('complaint', 'due_at'), name='one_reminder_at_a_time'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -408,6 +404,28 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('-set_at', '-pk'),
+                'constraints': [
+                    models.UniqueConstraint(condition=models.Q(('ended_at', None)), fields=('clinic', 'kind', 'key'), name='one_house_row_in_force'),
+                ],
+            },
+        ),
+        migrations.CreateModel(
+            name='Visit',
+            fields=[
+                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
+                ('number', models.PositiveSmallIntegerField()),
+                ('opened_at', models.DateTimeField()),
+                ('closed_at', models.DateTimeField(blank=True, null=True)),
+                ('order', models.CharField(choices=[('rules', 'rules'), ('phases', 'phases'), ('own', 'own')], default='rules', max_length=6)),
+                ('groups', models.JSONField(blank=True, default=list)),
+                ('left_open', models.JSONField(blank=True, default=list)),
+                ('complaint', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='visits', to='clinic.complaint')),
+                ('opened_by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
+            ],
+            options={
+                'constraints': [
+                    models.UniqueConstraint(fields=('complaint', 'number'), name='one_visit_per_number'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -420,6 +438,7 @@ class Migration(migrations.Migration):
                 ('code_version', models.CharField(max_length=8)),
                 ('kept_at', models.DateTimeField()),
                 ('complaint', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='kept_facts', to='clinic.complaint')),
+                ('visit', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='kept_facts', to='clinic.visit')),
             ],
         ),
         migrations.CreateModel(
@@ -456,6 +475,9 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('written_at', 'pk'),
+                'indexes': [
+                    models.Index(fields=['complaint', 'written_at'], name='clinic_mess_complai_3b3880_idx'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -492,6 +514,9 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('pk',),
+                'constraints': [
+                    models.UniqueConstraint(condition=models.Q(('withdrawn_at', None)), fields=('complaint', 'drill', 'side'), name='one_override_in_force'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -526,9 +551,13 @@ class Migration(migrations.Migration):
                 ('complaint', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='versions', to='clinic.complaint')),
                 ('facts', models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to='clinic.keptfacts')),
                 ('handed_over_by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ('visit', models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='versions', to='clinic.visit')),
             ],
             options={
                 'ordering': ('number',),
+                'constraints': [
+                    models.UniqueConstraint(fields=('complaint', 'number'), name='one_version_per_number'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -554,6 +583,9 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('position',),
+                'constraints': [
+                    models.UniqueConstraint(condition=models.Q(('rest', False)), fields=('version', 'drill'), name='one_row_per_drill'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -583,6 +615,9 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('pk',),
+                'constraints': [
+                    models.UniqueConstraint(condition=models.Q(('ordered_by', None)), fields=('complaint', 'cause', 'drill', 'from_on'), name='one_rest_by_rule'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -598,7 +633,13 @@ class Migration(migrations.Migration):
                 ('new_version', models.OneToOneField(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='made_by', to='clinic.planversion')),
                 ('of_version', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='reviews', to='clinic.planversion')),
                 ('opened_by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ('visit', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='reviews', to='clinic.visit')),
             ],
+            options={
+                'constraints': [
+                    models.UniqueConstraint(condition=models.Q(('closed_at', None)), fields=('visit', 'of_version'), name='one_open_review'),
+                ],
+            },
         ),
         migrations.CreateModel(
             name='Proposal',
@@ -624,6 +665,9 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('position',),
+                'constraints': [
+                    models.UniqueConstraint(fields=('review', 'key'), name='one_proposal_per_key'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -640,6 +684,9 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('pk',),
+                'constraints': [
+                    models.UniqueConstraint(fields=('kind', 'row', 'version', 'reviewed_by'), name='one_review_of_a_row_by_one'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -660,6 +707,9 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('date', 'received_at'),
+                'indexes': [
+                    models.Index(fields=['complaint', 'date'], name='clinic_sess_complai_c1a1a1_idx'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -752,20 +802,6 @@ class Migration(migrations.Migration):
             },
         ),
         migrations.CreateModel(
-            name='Visit',
-            fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('number', models.PositiveSmallIntegerField()),
-                ('opened_at', models.DateTimeField()),
-                ('closed_at', models.DateTimeField(blank=True, null=True)),
-                ('order', models.CharField(choices=[('rules', 'rules'), ('phases', 'phases'), ('own', 'own')], default='rules', max_length=6)),
-                ('groups', models.JSONField(blank=True, default=list)),
-                ('left_open', models.JSONField(blank=True, default=list)),
-                ('complaint', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='visits', to='clinic.complaint')),
-                ('opened_by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
-            ],
-        ),
-        migrations.CreateModel(
             name='Tryout',
             fields=[
                 ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
@@ -804,6 +840,10 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('date', 'pk'),
+                'constraints': [
+                    models.UniqueConstraint(condition=models.Q(('instrument', 'told by another system'), _negated=True), fields=('visit', 'measure', 'side', 'state'), name='one_sitting_per_visit'),
+                    models.UniqueConstraint(condition=models.Q(('instrument', 'told by another system')), fields=('visit', 'measure', 'side', 'state', 'date'), name='one_brought_sitting_per_day'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -821,21 +861,6 @@ class Migration(migrations.Migration):
                 ('facts', models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to='clinic.keptfacts')),
                 ('visit', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='screenings', to='clinic.visit')),
             ],
-        ),
-        migrations.AddField(
-            model_name='review',
-            name='visit',
-            field=models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='reviews', to='clinic.visit'),
-        ),
-        migrations.AddField(
-            model_name='planversion',
-            name='visit',
-            field=models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='versions', to='clinic.visit'),
-        ),
-        migrations.AddField(
-            model_name='keptfacts',
-            name='visit',
-            field=models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='kept_facts', to='clinic.visit'),
         ),
         migrations.CreateModel(
             name='DraftDrill',
@@ -859,6 +884,9 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('position',),
+                'constraints': [
+                    models.UniqueConstraint(condition=models.Q(('rest', False)), fields=('visit', 'drill'), name='one_draft_row_per_drill'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -879,6 +907,9 @@ class Migration(migrations.Migration):
             ],
             options={
                 'ordering': ('kept_at', 'number'),
+                'constraints': [
+                    models.UniqueConstraint(fields=('sheaf', 'number'), name='one_document_per_number'),
+                ],
             },
         ),
         migrations.CreateModel(
@@ -891,93 +922,10 @@ class Migration(migrations.Migration):
                 ('saved_by', models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('visit', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='steps', to='clinic.visit')),
             ],
-        ),
-        migrations.AddConstraint(
-            model_name='client',
-            constraint=models.UniqueConstraint(condition=models.Q(models.Q(('origin', ''), _negated=True), ('erased_at', None)), fields=('clinic', 'origin'), name='one_record_of_an_origin'),
-        ),
-        migrations.AddIndex(
-            model_name='auditentry',
-            index=models.Index(fields=['client', 'action', '-at'], name='clinic_audi_client__0bcf93_idx'),
-        ),
-        migrations.AddConstraint(
-            model_name='auditentry',
-            constraint=models.UniqueConstraint(fields=('clinic', 'number'), name='one_entry_per_number'),
-        ),
-        migrations.AddConstraint(
-            model_name='answer',
-            constraint=models.UniqueConstraint(fields=('complaint', 'word'), name='one_answer_per_word'),
-        ),
-        migrations.AddIndex(
-            model_name='dispatch',
-            index=models.Index(fields=['clinic', '-due_at'], name='clinic_disp_clinic__e665bb_idx'),
-        ),
-        migrations.AddConstraint(
-            model_name='dispatch',
-            constraint=models.UniqueConstraint(condition=models.Q(('kind', 'reminder')), fields=('complaint', 'due_at'), name='one_reminder_at_a_time'),
-        ),
-        migrations.AddConstraint(
-            model_name='houserow',
-            constraint=models.UniqueConstraint(condition=models.Q(('ended_at', None)), fields=('clinic', 'kind', 'key'), name='one_house_row_in_force'),
-        ),
-        migrations.AddIndex(
-            model_name='message',
-            index=models.Index(fields=['complaint', 'written_at'], name='clinic_mess_complai_3b3880_idx'),
-        ),
-        migrations.AddConstraint(
-            model_name='override',
-            constraint=models.UniqueConstraint(condition=models.Q(('withdrawn_at', None)), fields=('complaint', 'drill', 'side'), name='one_override_in_force'),
-        ),
-        migrations.AddConstraint(
-            model_name='plandrill',
-            constraint=models.UniqueConstraint(condition=models.Q(('rest', False)), fields=('version', 'drill'), name='one_row_per_drill'),
-        ),
-        migrations.AddConstraint(
-            model_name='restorder',
-            constraint=models.UniqueConstraint(condition=models.Q(('ordered_by', None)), fields=('complaint', 'cause', 'drill', 'from_on'), name='one_rest_by_rule'),
-        ),
-        migrations.AddConstraint(
-            model_name='proposal',
-            constraint=models.UniqueConstraint(fields=('review', 'key'), name='one_proposal_per_key'),
-        ),
-        migrations.AddConstraint(
-            model_name='rowreview',
-            constraint=models.UniqueConstraint(fields=('kind', 'row', 'version', 'reviewed_by'), name='one_review_of_a_row_by_one'),
-        ),
-        migrations.AddIndex(
-            model_name='sessionlog',
-            index=models.Index(fields=['complaint', 'date'], name='clinic_sess_complai_c1a1a1_idx'),
-        ),
-        migrations.AddConstraint(
-            model_name='visit',
-            constraint=models.UniqueConstraint(fields=('complaint', 'number'), name='one_visit_per_number'),
-        ),
-        migrations.AddConstraint(
-            model_name='sitting',
-            constraint=models.UniqueConstraint(condition=models.Q(('instrument', 'told by another system'), _negated=True), fields=('visit', 'measure', 'side', 'state'), name='one_sitting_per_visit'),
-        ),
-        migrations.AddConstraint(
-            model_name='sitting',
-            constraint=models.UniqueConstraint(condition=models.Q(('instrument', 'told by another system')), fields=('visit', 'measure', 'side', 'state', 'date'), name='one_brought_sitting_per_day'),
-        ),
-        migrations.AddConstraint(
-            model_name='review',
-            constraint=models.UniqueConstraint(condition=models.Q(('closed_at', None)), fields=('visit', 'of_version'), name='one_open_review'),
-        ),
-        migrations.AddConstraint(
-            model_name='planversion',
-            constraint=models.UniqueConstraint(fields=('complaint', 'number'), name='one_version_per_number'),
-        ),
-        migrations.AddConstraint(
-            model_name='draftdrill',
-            constraint=models.UniqueConstraint(condition=models.Q(('rest', False)), fields=('visit', 'drill'), name='one_draft_row_per_drill'),
-        ),
-        migrations.AddConstraint(
-            model_name='document',
-            constraint=models.UniqueConstraint(fields=('sheaf', 'number'), name='one_document_per_number'),
-        ),
-        migrations.AddConstraint(
-            model_name='visitstep',
-            constraint=models.UniqueConstraint(fields=('visit', 'step'), name='one_draft_per_step'),
+            options={
+                'constraints': [
+                    models.UniqueConstraint(fields=('visit', 'step'), name='one_draft_per_step'),
+                ],
+            },
         ),
     ]
