@@ -10,7 +10,6 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
-from axe_playwright_python.base import AXE_SCRIPT
 from django.conf import settings
 from django.test import Client as Browser
 from django.test import TransactionTestCase
@@ -163,23 +162,6 @@ def put_on(page: Page, title: str, reason: str = "") -> None:
     else:
         others.get_by_role("button", name=f"Put {title} on", exact=True).click()
     expect(session_titles(page).filter(has_text=title)).to_have_count(1)
-
-
-STILL = """Promise.allSettled(document.getAnimations()
-    .filter((one) => one.effect?.getComputedTiming().endTime !== Infinity).map((one) => one.finished))"""
-"""What opens is half transparent for a moment."""
-VIOLATIONS = """axe.run({ resultTypes: ['violations'] }).then(({ violations }) =>
-    violations.map(({ id, nodes }) => `${id}: ${nodes[0].html.slice(0, 140)}`))"""
-
-
-def faults(page: Page) -> list[str]:
-    """What axe finds, and what runs out of the page."""
-    page.wait_for_load_state("networkidle")
-    if not page.evaluate("!!window.axe"):
-        page.evaluate(AXE_SCRIPT)
-    found = page.evaluate(f"{STILL}.then(() => {VIOLATIONS})")
-    wide = page.evaluate("document.documentElement.scrollWidth - window.innerWidth")
-    return [*found, *([f"runs out sideways by {wide}"] if wide > 1 else [])]
 
 
 def pick(page: Page, label: str, choice: str | re.Pattern[str]) -> None:

@@ -10,7 +10,8 @@ import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import begin, faults, go, pick, saved
+from tests.browser.conftest import begin, go, pick, saved
+from tests.browser.whole import faults
 from tests.conftest import World
 
 SignIn = Callable[..., None]

@@ -15,7 +15,8 @@ from playwright.sync_api import Page, expect
 from easepath.clinic.actions.home_links import new_link
 from easepath.clinic.models import Clinic
 from easepath.standins.practice_clinic import PASSWORD
-from tests.browser.conftest import faults, fill_sign_in
+from tests.browser.conftest import fill_sign_in
+from tests.browser.whole import faults
 from tests.conftest import World
 
 

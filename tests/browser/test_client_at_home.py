@@ -16,7 +16,6 @@ from easepath.standins.practice_people import PEOPLE
 from tests.browser.conftest import (
     A_BIT,
     begin,
-    faults,
     go,
     held_back,
     play_through,
@@ -24,6 +23,7 @@ from tests.browser.conftest import (
     until_asked,
     until_end,
 )
+from tests.browser.whole import faults
 from tests.conftest import TODAY, World
 
 SignIn = Callable[..., None]

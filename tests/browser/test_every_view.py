@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import faults
+from tests.browser.whole import faults
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -63,3 +63,20 @@ def test_every_view_is_whole(sign_in: SignIn, live: World, page: Page, live_serv
                 expect(page.get_by_role("heading", level=1).first).to_be_visible()
             wrong += [f"{address}, {size}: {fault}" for fault in whole(page, acts=part == "steps")]
     assert wrong == []
+
+
+def test_a_page_that_changes_is_looked_at_again(live: World, page: Page, live_server: Any) -> None:
+    """Contrast is measured once for what looks the same: what comes later or turns pale is found all the same."""
+    page.goto(live_server.url)
+    expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+    assert faults(page) == [] == faults(page)
+    page.evaluate("""() => {
+        const later = document.querySelector('form').appendChild(document.createElement('p'))
+        later.textContent = 'later'
+        later.style.color = '#ccc'
+    }""")
+    assert [fault.partition(":")[0] for fault in faults(page)] == ["color-contrast"]
+    page.evaluate("document.querySelector('form p:last-child').remove()")
+    assert faults(page) == []
+    page.evaluate("document.querySelector('h1').style.color = '#ddd'")
+    assert [fault.partition(":")[0] for fault in faults(page)] == ["color-contrast"]

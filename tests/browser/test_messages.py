@@ -10,7 +10,8 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.models import Complaint
-from tests.browser.conftest import faults, fill_day, go, pick
+from tests.browser.conftest import fill_day, go, pick
+from tests.browser.whole import faults
 from tests.conftest import World
 
 

@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Complaint
 from tests.browser.conftest import go
-from tests.browser.test_access import faults
+from tests.browser.whole import faults
 from tests.conftest import World
 
 

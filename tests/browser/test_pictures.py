@@ -10,7 +10,7 @@ from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
 from tests.browser.conftest import FINE, begin, go, pick, wake
-from tests.browser.test_access import faults
+from tests.browser.whole import faults
 from tests.conftest import World
 
 SignIn = Callable[..., None]

@@ -18,7 +18,8 @@ from easepath.clinic.repository import Record, read_complaint
 from easepath.clinic.sheet import sheet_of
 from easepath.standins.practice_clinic import PASSWORD
 from easepath.standins.practice_life import Person, Trouble, Whole, live_through
-from tests.browser.conftest import faults, fill_sign_in
+from tests.browser.conftest import fill_sign_in
+from tests.browser.whole import faults
 from tests.conftest import TODAY, World
 
 CLIMB = {"climb the tower stair": 3, "kneel at the bell frame": 2, "carry a rope coil": 5}
