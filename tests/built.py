@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import fcntl
 import os
+import shutil
 import sqlite3
 from contextlib import closing
 from pathlib import Path
@@ -33,6 +35,32 @@ def keep_built() -> None:
     _here().order(
         f'DROP DATABASE IF EXISTS "{_kept().name}"', f'CREATE DATABASE "{_kept().name}" TEMPLATE "{_here().name}"'
     )
+
+
+class LanesRows:
+    """The rows that one lane of a run builds in a file and leaves for the others, which wait meanwhile and copy them."""
+
+    def __init__(self, folder: Path | None) -> None:
+        """Wait for a lane that builds; without a folder there is no other lane."""
+        self._file = folder / "rows.sqlite3" if folder else None
+        self._turn = os.open(folder / "rows.turn", os.O_CREAT | os.O_RDWR) if folder else None
+        if self._turn is not None:
+            fcntl.flock(self._turn, fcntl.LOCK_EX)
+        self.built = self._file is not None and self._file.exists()
+        """Whether another lane has left them: else this one builds."""
+
+    def copy_to(self, file: Path) -> None:
+        """Begin with what another lane has left."""
+        if self._file and self.built:
+            shutil.copy(self._file, file)
+
+    def leave(self) -> None:
+        """The rows as they were kept, for the next lane, whose turn it is now."""
+        if self._file and not self.built:
+            with closing(sqlite3.connect(self._file)) as rows:
+                _ROWS.backup(rows)
+        if self._turn is not None:
+            os.close(self._turn)
 
 
 def put_back() -> None:

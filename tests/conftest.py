@@ -20,7 +20,7 @@ from easepath.clinic.models import Complaint, User, Visit
 from easepath.clinic.seals import unseal
 from easepath.standins.practice_clients import GROIN_CLIENTS, live
 from easepath.standins.practice_clinic import make_clinic
-from tests.built import keep_built
+from tests.built import LanesRows, keep_built
 
 TODAY = dt.date(2026, 11, 25)
 WAITING = ("tests/browser/", "tests/live/")
@@ -107,7 +107,20 @@ def kept_open(monkeypatch: pytest.MonkeyPatch) -> None:
 
 
 @pytest.fixture(scope="session")
-def django_db_modify_db_settings(tmp_path_factory: pytest.TempPathFactory) -> None:
+def lanes_rows(tmp_path_factory: pytest.TempPathFactory, worker_id: str) -> LanesRows:
+    """The practice clinic that the lanes of a run share."""
+    alone = worker_id == "master" or connection.vendor != "sqlite"
+    return LanesRows(None if alone else tmp_path_factory.getbasetemp().parent)
+
+
+@pytest.fixture(scope="session")
+def django_db_keepdb(lanes_rows: LanesRows) -> bool:
+    """The tables that another lane has made stay."""
+    return lanes_rows.built
+
+
+@pytest.fixture(scope="session")
+def django_db_modify_db_settings(tmp_path_factory: pytest.TempPathFactory, lanes_rows: LanesRows) -> None:
     """The rows lie in a file, as in a clinic: each request has a connection of its own and waits for its turn.
 
     In memory, all requests of the server share one, and of two saves at once one is refused. A test's rows need not
@@ -115,20 +128,25 @@ def django_db_modify_db_settings(tmp_path_factory: pytest.TempPathFactory) -> No
     """
     kept: dict[str, Any] = connection.settings_dict
     if connection.vendor == "sqlite":
-        kept["TEST"]["NAME"] = str(tmp_path_factory.mktemp("rows") / "rows.sqlite3")
+        rows = tmp_path_factory.mktemp("rows") / "rows.sqlite3"
+        lanes_rows.copy_to(rows)
+        kept["TEST"]["NAME"] = str(rows)
         kept["OPTIONS"]["init_command"] = kept["OPTIONS"]["init_command"].replace("=FULL", "=OFF")
     else:
         kept["TEST"]["NAME"] = f"test_{uuid.uuid4().hex[:12]}"
 
 
 @pytest.fixture(scope="session")
-def django_db_setup(django_db_setup: None, django_db_blocker: Any) -> None:
+def django_db_setup(django_db_setup: None, django_db_blocker: Any, lanes_rows: LanesRows) -> None:
     """The practice clinic is built once; every test works on it inside a transaction that is rolled back."""
-    with django_db_blocker.unblock(), override_settings(FROZEN_TODAY=TODAY, PASSWORD_HASHERS=QUICK):
-        with atomic():  # one commit, so that the caseload's lines are written once
-            make_world()
-        Complaint.objects.update(status=None, status_on=None)
+    with django_db_blocker.unblock():
+        if not lanes_rows.built:
+            with override_settings(FROZEN_TODAY=TODAY, PASSWORD_HASHERS=QUICK):
+                with atomic():  # one commit, so that the caseload's lines are written once
+                    make_world()
+                Complaint.objects.update(status=None, status_on=None)
         keep_built()
+        lanes_rows.leave()
 
 
 @pytest.fixture
