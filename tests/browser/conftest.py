@@ -92,15 +92,31 @@ def put_back_when_free() -> None:
 
 @pytest.fixture
 def sign_in(live: World, live_server: Any, page: Page) -> Callable[..., None]:
-    """Open the caseload as somebody of the clinic: signed in before, or through the real form."""
+    """Open the caseload, or another page, as somebody of the clinic: signed in before, or through the real form."""
 
-    def run(username: str = "hanne", *, by_form: bool = False) -> None:
+    def run(username: str = "hanne", *, by_form: bool = False, at: str = "") -> None:
         if not by_form:
             signed_in(page, live, live_server.url, username)
-        page.goto(live_server.url)
+        page.goto(f"{live_server.url}/{at}")
         if by_form:
             fill_sign_in(page, username)
-        expect(page.get_by_role("region", name="Caseload")).to_be_visible()
+        if not at:
+            expect(page.get_by_role("region", name="Caseload")).to_be_visible()
+
+    return run
+
+
+AtStep = Callable[[str, str], None]
+
+
+@pytest.fixture
+def at_step(sign_in: Callable[..., None], live: World, page: Page) -> AtStep:
+    """Open a step of somebody's visit at once; the way to it from the caseload is gone in the journeys."""
+
+    def run(name: str, step: str) -> None:
+        address = {"Screen": "screening", "Try": "tryout"}.get(step, step.lower())
+        sign_in(at=f"visit/{live.visit(name).pk}/{address}")
+        expect(page.get_by_role("heading", level=1, name=re.compile(f"^{step}(:|$)"))).to_be_visible()
 
     return run
 

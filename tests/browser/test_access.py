@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import begin, go, pick, saved
+from tests.browser.conftest import AtStep, begin, go, pick, saved
 from tests.browser.whole import faults
 from tests.conftest import World
 
@@ -39,9 +39,8 @@ def test_no_serious_fault_in_a_visit(sign_in: SignIn, live: World, page: Page, l
 
 
 def test_no_serious_fault_on_sheet_and_phone(sign_in: SignIn, live: World, page: Page, live_server: Any) -> None:
-    sign_in()
     version = live.complaints["Marta"].versions.get().pk
-    page.goto(f"{live_server.url}/sheet/{version}")
+    sign_in(at=f"sheet/{version}")
     expect(page.get_by_role("heading", name="For Marta, at home")).to_be_visible()
     assert faults(page) == []
     page.set_viewport_size({"width": 390, "height": 844})
@@ -74,10 +73,8 @@ def test_no_serious_fault_on_sheet_and_phone(sign_in: SignIn, live: World, page:
     assert faults(page) == []
 
 
-def test_the_screen_by_keyboard_alone(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Screen")
+def test_the_screen_by_keyboard_alone(at_step: AtStep, live: World, page: Page) -> None:
+    at_step("Marta", "Screen")
     questions = page.get_by_label("Questions", exact=True)
     questions.focus()
     group = questions.locator(".emergency [data-word^='group:']").first
@@ -107,10 +104,8 @@ def down_to(page: Page, target: Locator, most: int = 40) -> None:
     raise AssertionError(f"the arrow key does not reach {target}")
 
 
-def test_pain_by_one_digit(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Story")
+def test_pain_by_one_digit(at_step: AtStep, live: World, page: Page) -> None:
+    at_step("Marta", "Story")
     page.get_by_role("button", name="Usual 2 of 10", exact=True).focus()
     page.keyboard.press("t")
     expect(page.get_by_role("button", name="Usual 10 of 10", exact=True)).to_have_attribute("aria-pressed", "true")
@@ -119,12 +114,8 @@ def test_pain_by_one_digit(sign_in: SignIn, live: World, page: Page) -> None:
     expect(page.get_by_role("button", name="Usual 3 of 10", exact=True)).to_have_attribute("aria-pressed", "true")
 
 
-def test_no_serious_fault_in_what_opens_inside_a_step(
-    sign_in: SignIn, live: World, page: Page, live_server: Any
-) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Story")
+def test_no_serious_fault_in_what_opens_inside_a_step(at_step: AtStep, live: World, page: Page) -> None:
+    at_step("Marta", "Story")
     page.get_by_role("button", name="how it behaves").click()
     assert faults(page) == [], "how it behaves"
     page.get_by_role("button", name="the person, at home").click()
@@ -177,10 +168,8 @@ def test_no_serious_fault_in_what_opens_inside_a_step(
     assert faults(page) == [], "closing"
 
 
-def test_a_session_told_by_telephone_reaches_the_proposals(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Respond")
+def test_a_session_told_by_telephone_reaches_the_proposals(at_step: AtStep, live: World, page: Page) -> None:
+    at_step("Marta", "Respond")
     page.get_by_role("button", name="Enter a session").click()
     page.get_by_role("button", name="Before it 1 of 10").click()
     page.get_by_role("button", name="After it 5 of 10").click()

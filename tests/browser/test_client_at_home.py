@@ -135,8 +135,7 @@ def test_a_rest_that_a_clinician_orders_is_read_on_the_phone_and_ends_by_an_act(
 ) -> None:
     complaint, visit = live.complaints["Marta"], live.visit("Marta").pk
     link = f"{live_server.url}/h/{new_link(live.users['hanne'], complaint)}"
-    sign_in()
-    page.goto(f"{live_server.url}/visit/{visit}/adjust")
+    sign_in(at=f"visit/{visit}/adjust")
     rests = page.get_by_role("region", name="Rest at home")
     rests.get_by_role("button", name="Order rest at home").click()
     rests.get_by_placeholder("Walk as you like").fill("Walk as you like. We talk on Monday.")

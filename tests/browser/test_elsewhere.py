@@ -18,8 +18,7 @@ SignIn = Callable[..., None]
 
 def test_a_session_at_work(live: World, page: Page, live_server: Any, sign_in: SignIn) -> None:
     complaint, visit = live.complaints["Marta"], live.visit("Marta").pk
-    sign_in()
-    page.goto(f"{live_server.url}/visit/{visit}/story")
+    sign_in(at=f"visit/{visit}/story")
     page.get_by_role("button", name="the person, at home").click()
     page.get_by_text("Done somewhere else now and then").click()
     page.get_by_label("What it is called").fill("at work")

@@ -2,26 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 from django.test import override_settings
 from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Sitting
-from tests.browser.conftest import go, pick, saved
+from tests.browser.conftest import AtStep, pick, saved
 from tests.conftest import World
 
-SignIn = Callable[..., None]
 TABLE = "t;thigh;pelvis\n" + "".join(
     f"{n / 20:.2f};{min(70.0, max(0.0, (n / 20 - 1.5) * 20)):.1f};{0.9 * max(0.0, min(70.0, (n / 20 - 1.5) * 20) - 45):.1f}\n"
     for n in range(140)
 )
 
 
-def test_an_angle_is_read_live_frozen_and_kept(live: World, sign_in: SignIn, page: Page) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Measure")
+def test_an_angle_is_read_live_frozen_and_kept(live: World, at_step: AtStep, page: Page) -> None:
+    at_step("Marta", "Measure")
     pick(page, "another test", "Passive straight-leg raise, low back kept flat")
     page.get_by_role("button", name="Read it with the inclinometer, left").click()
     panel = page.get_by_role("region", name="Inclinometer, left")

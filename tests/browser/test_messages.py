@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.models import Complaint
-from tests.browser.conftest import fill_day, go, pick
+from tests.browser.conftest import AtStep, fill_day, pick
 from tests.browser.whole import faults
 from tests.conftest import World
 
@@ -23,11 +23,9 @@ def box(settings: Any, tmp_path: Path) -> Path:
 
 
 def test_a_link_and_lines_go_both_ways(
-    sign_in: Any, live: World, page: Page, browser: Browser, live_server: Any, box: Path
+    at_step: AtStep, live: World, page: Page, browser: Browser, live_server: Any, box: Path
 ) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Home")
+    at_step("Marta", "Home")
     reached = page.get_by_role("region", name="Next visit and reminders")
     fill_day(page, "next-visit", "30 Nov 2026")
     hour = reached.get_by_label("hour of the next visit")

@@ -2,23 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import Any
 
 from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.actions.home_links import new_link, revoke_links
 from easepath.clinic.models import Complaint, SessionLog
-from tests.browser.conftest import begin, fill_day, fill_sign_in, go, press_strip, saved
+from tests.browser.conftest import AtStep, begin, fill_day, fill_sign_in, press_strip, saved
 from tests.conftest import World
 
-SignIn = Callable[..., None]
 
-
-def open_story(page: Page) -> None:
-    """Marta's story."""
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Story")
+def open_story(at_step: AtStep, page: Page) -> None:
+    """Marta's story, read to the end."""
+    at_step("Marta", "Story")
     expect(page.locator("input[name=words]")).to_have_value("pulled the left groin stepping off a truss")
 
 
@@ -27,9 +23,8 @@ def words_of(live: World) -> str:
     return Complaint.objects.get(pk=live.complaints["Marta"].pk).words
 
 
-def test_a_lost_network_keeps_and_sends_later(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
-    open_story(page)
+def test_a_lost_network_keeps_and_sends_later(at_step: AtStep, live: World, page: Page) -> None:
+    open_story(at_step, page)
     page.context.set_offline(True)
     page.locator("input[name=words]").fill("written in a tunnel")
     expect(page.get_by_role("status")).to_contain_text("kept on this device")
@@ -39,9 +34,8 @@ def test_a_lost_network_keeps_and_sends_later(sign_in: SignIn, live: World, page
     assert words_of(live) == "written in a tunnel"
 
 
-def test_a_reload_before_the_save_loses_nothing(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
-    open_story(page)
+def test_a_reload_before_the_save_loses_nothing(at_step: AtStep, live: World, page: Page) -> None:
+    open_story(at_step, page)
     page.context.set_offline(True)
     page.locator("input[name=words]").fill("closed the lid")
     expect(page.get_by_role("status")).to_contain_text("kept on this device")
@@ -54,9 +48,8 @@ def test_a_reload_before_the_save_loses_nothing(sign_in: SignIn, live: World, pa
     assert words_of(live) == "closed the lid"
 
 
-def test_an_expired_session_signs_in_over_the_page(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
-    open_story(page)
+def test_an_expired_session_signs_in_over_the_page(at_step: AtStep, live: World, page: Page) -> None:
+    open_story(at_step, page)
     page.context.clear_cookies(name="sessionid")
     page.locator("input[name=words]").fill("after a long call")
     dialog = page.get_by_role("dialog", name="You are signed out")
@@ -68,11 +61,8 @@ def test_an_expired_session_signs_in_over_the_page(sign_in: SignIn, live: World,
     assert words_of(live) == "after a long call"
 
 
-def test_two_people_see_both_values_and_choose(
-    sign_in: SignIn, live: World, page: Page, browser: Browser, live_server: Any
-) -> None:
-    sign_in()
-    open_story(page)
+def test_two_people_see_both_values_and_choose(at_step: AtStep, live: World, page: Page, browser: Browser) -> None:
+    open_story(at_step, page)
     other = browser.new_page(viewport={"width": 1280, "height": 800})
     other.goto(page.url)
     fill_sign_in(other, "callum")
@@ -89,9 +79,8 @@ def test_two_people_see_both_values_and_choose(
     assert words_of(live) == "her words"
 
 
-def test_a_bad_date_is_told_at_its_field(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
-    open_story(page)
+def test_a_bad_date_is_told_at_its_field(at_step: AtStep, live: World, page: Page) -> None:
+    open_story(at_step, page)
     fill_day(page, "since", "2031-01-01")
     expect(page.get_by_text("lies after today")).to_be_visible()
     expect(page.get_by_role("status")).to_contain_text("not saved")

@@ -8,7 +8,7 @@ from typing import Any
 from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Complaint
-from tests.browser.conftest import go
+from tests.browser.conftest import AtStep
 from tests.browser.whole import faults
 from tests.conftest import World
 
@@ -70,10 +70,8 @@ def test_the_course_of_a_complaint_is_read_from_its_beginning(sign_in: Any, live
     expect(page.get_by_role("heading", level=1)).to_contain_text("Marta")
 
 
-def test_a_version_is_taken_back_where_it_was_made(sign_in: Any, live: World, page: Page) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Adjust")
+def test_a_version_is_taken_back_where_it_was_made(at_step: AtStep, live: World, page: Page) -> None:
+    at_step("Marta", "Adjust")
     accept = page.get_by_role("button", name="Accept")
     expect(accept.first).to_be_visible()
     for left in range(accept.count(), 0, -1):

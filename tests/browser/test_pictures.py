@@ -9,7 +9,7 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import FINE, begin, go, pick, wake
+from tests.browser.conftest import FINE, AtStep, begin, go, pick, wake
 from tests.browser.whole import faults
 from tests.conftest import World
 
@@ -54,10 +54,9 @@ def test_a_clinician_finds_a_drill_and_watches_it(sign_in: SignIn, page: Page) -
     expect(film).to_have_count(0)
 
 
-def test_who_wants_no_motion_gets_two_stills_and_may_ask(sign_in: SignIn, page: Page, live_server: Any) -> None:
+def test_who_wants_no_motion_gets_two_stills_and_may_ask(sign_in: SignIn, page: Page) -> None:
     page.emulate_media(reduced_motion="reduce")
-    sign_in()
-    page.goto(f"{live_server.url}/library/half-kneel")
+    sign_in(at="library/half-kneel")
     stills = page.get_by_role("article").get_by_role("img")
     expect(stills).to_have_count(2)
     drawn(stills)
@@ -65,10 +64,8 @@ def test_who_wants_no_motion_gets_two_stills_and_may_ask(sign_in: SignIn, page: 
     expect(page.get_by_role("button", name="Hold the picture")).to_be_visible()
 
 
-def test_the_steps_show_the_drills(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Plan")
+def test_the_steps_show_the_drills(at_step: AtStep, live: World, page: Page) -> None:
+    at_step("Marta", "Plan")
     others = page.get_by_role("region", name="Others").locator("li img")
     expect(others.first).to_be_visible()
     drawn(others)
@@ -78,12 +75,9 @@ def test_the_steps_show_the_drills(sign_in: SignIn, live: World, page: Page) -> 
     expect(shown.first).to_have_attribute("alt", re.compile("^Left side. "))
 
 
-def test_the_sheet_on_the_screen_shows_both_positions_or_both_sides(
-    sign_in: SignIn, live: World, page: Page, live_server: Any
-) -> None:
-    sign_in()
+def test_the_sheet_on_the_screen_shows_both_positions_or_both_sides(sign_in: SignIn, live: World, page: Page) -> None:
     version = live.complaints["Marta"].versions.get()
-    page.goto(f"{live_server.url}/sheet/{version.pk}")
+    sign_in(at=f"sheet/{version.pk}")
     pictures = page.locator(".pictures img")
     expect(pictures.first).to_be_visible()
     drawn(pictures)

@@ -10,8 +10,6 @@ from easepath.clinic.models import SessionDrill
 from tests.browser.by_hand import REASON, TITLE, hand_over, in_turn, name_directions, put, set_part
 from tests.browser.conftest import begin, pick, play_through, row, session_titles, wake
 
-SignIn = Callable[..., None]
-
 
 def test_four_stretches_of_four_times_thirty_seconds(plan: Callable[[str], None], page: Page) -> None:
     plan("toe-reach-limited")

@@ -11,16 +11,14 @@ from playwright.sync_api import Page, expect
 
 from tests.api.test_steps import BACKEND, told_and_screened
 from tests.browser.by_hand import REASON, TITLE, hand_over, put
-from tests.browser.conftest import fill_sign_in, go, held_back, row, saved, session_titles
+from tests.browser.conftest import AtStep, fill_sign_in, go, held_back, row, saved, session_titles
 from tests.conftest import World
 
 SignIn = Callable[..., None]
 
 
-def test_plan_is_walked_in_sixty_stops_of_the_tab_key(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Plan")
+def test_plan_is_walked_in_sixty_stops_of_the_tab_key(at_step: AtStep, live: World, page: Page) -> None:
+    at_step("Marta", "Plan")
     expect(page.get_by_role("button", name=re.compile("^Put .* on$"))).to_have_count(8)
     page.wait_for_load_state("networkidle")
     page.locator("body").press("Tab")
@@ -31,14 +29,11 @@ def test_plan_is_walked_in_sixty_stops_of_the_tab_key(sign_in: SignIn, live: Wor
     assert 20 < stops <= 60
 
 
-def test_from_measure_to_hand_over_with_the_made_session_in_two_acts(
-    sign_in: SignIn, live: World, page: Page, live_server: Any
-) -> None:
+def test_from_measure_to_hand_over_with_the_made_session_in_two_acts(sign_in: SignIn, live: World, page: Page) -> None:
     staff = Browser(headers={"host": "localhost"})
     staff.force_login(live.users["hanne"], backend=BACKEND)
     visit = told_and_screened(staff, "low-back-stiff")
-    sign_in()
-    page.goto(f"{live_server.url}/visit/{visit}/measure")
+    sign_in(at=f"visit/{visit}/measure")
     go(page, "Plan")
     expect(page.get_by_text("A session for 12 minutes, made from what you found")).to_be_visible()
     titles = session_titles(page).all_inner_texts()

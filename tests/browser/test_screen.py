@@ -8,18 +8,16 @@ from collections.abc import Callable
 from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Answer, ClientFactor, Complaint
-from tests.browser.conftest import answer_no, go, saved
+from tests.browser.conftest import AtStep, answer_no, go, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
 WORDS = ("blood-pressure-measured", "pressure-180", "pressure-180-symptoms")
 
 
-def test_a_blood_pressure_is_two_numbers_and_a_high_one_stops(live: World, sign_in: SignIn, page: Page) -> None:
+def test_a_blood_pressure_is_two_numbers_and_a_high_one_stops(live: World, at_step: AtStep, page: Page) -> None:
     Answer.objects.filter(complaint=live.complaints["Marta"], word__in=WORDS).delete()
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Screen")
+    at_step("Marta", "Screen")
     pressure = page.locator('[data-word="pressure"]')
     expect(page.get_by_role("region", name="Screen").get_by_text("1 to answer")).to_be_visible()
     pressure.get_by_label("upper").fill("82")
@@ -39,10 +37,8 @@ def test_a_blood_pressure_is_two_numbers_and_a_high_one_stops(live: World, sign_
     expect(pressure.get_by_label("upper")).to_have_value("186")
 
 
-def test_a_cause_leads_to_what_can_be_done_about_it(live: World, sign_in: SignIn, page: Page) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Screen")
+def test_a_cause_leads_to_what_can_be_done_about_it(live: World, at_step: AtStep, page: Page) -> None:
+    at_step("Marta", "Screen")
     causes = page.get_by_role("region", name="What this does to the drills")
     causes.get_by_role("button", name="Hip flexion, left: not measured").click()
     expect(causes.get_by_text("hip flexion left is not measured: measure first")).to_be_visible()
@@ -50,11 +46,9 @@ def test_a_cause_leads_to_what_can_be_done_about_it(live: World, sign_in: SignIn
     expect(page.get_by_role("heading", name="Measure", level=1)).to_be_visible()
 
 
-def test_the_stage_is_asked_before_the_sheet_is_handed_over(live: World, sign_in: SignIn, page: Page) -> None:
+def test_the_stage_is_asked_before_the_sheet_is_handed_over(live: World, at_step: AtStep, page: Page) -> None:
     Complaint.objects.filter(pk=live.complaints["Marta"].pk).update(stage=None)
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Plan")
+    at_step("Marta", "Plan")
     expect(page.get_by_role("button", name="Hand over version 2")).to_be_disabled()
     expect(page.get_by_text("nobody said which stage is reached")).to_be_visible()
     page.get_by_role("radio", name=re.compile("stage 2")).check()
@@ -74,11 +68,9 @@ def test_a_condition_is_read_and_signed(live: World, sign_in: SignIn, page: Page
 
 
 def test_a_medicine_leads_to_its_factor_and_what_nothing_stands_for_is_noted(
-    live: World, sign_in: SignIn, page: Page
+    live: World, at_step: AtStep, page: Page
 ) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Screen")
+    at_step("Marta", "Screen")
     background = page.get_by_role("region", name="Background factors")
     field = background.get_by_label("Add a factor by name")
     field.fill("warfar")

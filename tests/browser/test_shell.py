@@ -3,23 +3,18 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
 
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import gate, go, saved
+from tests.browser.conftest import AtStep, gate, go, saved
 from tests.conftest import World
-
-SignIn = Callable[..., None]
 
 
 @pytest.fixture
-def marta(sign_in: SignIn, live: World, page: Page) -> Page:
+def marta(at_step: AtStep, live: World, page: Page) -> Page:
     """The visit of Marta, in her story."""
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Story")
+    at_step("Marta", "Story")
     return page
 
 

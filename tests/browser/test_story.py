@@ -8,7 +8,7 @@ from collections.abc import Callable
 from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Complaint
-from tests.browser.conftest import go, held_back, saved
+from tests.browser.conftest import AtStep, go, held_back, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -52,10 +52,8 @@ def test_the_side_follows_the_marks_until_somebody_touches_it(live: World, sign_
     assert complaint.condition == "low-back-hip-stiff"
 
 
-def test_what_is_felt_and_told_speaks_to_the_screen(live: World, sign_in: SignIn, page: Page) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Story")
+def test_what_is_felt_and_told_speaks_to_the_screen(live: World, at_step: AtStep, page: Page) -> None:
+    at_step("Marta", "Story")
     chart = page.get_by_role("group", name="Where it hurts")
     chart.get_by_role("button", name="numb or tingling").click()
     chart.get_by_role("checkbox", name="left calf").click()
@@ -86,11 +84,9 @@ def test_what_is_felt_and_told_speaks_to_the_screen(live: World, sign_in: SignIn
 
 
 def test_in_an_emergency_nothing_is_tested_and_what_was_done_is_written_down(
-    live: World, sign_in: SignIn, page: Page
+    live: World, at_step: AtStep, page: Page
 ) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Screen")
+    at_step("Marta", "Screen")
     outcome = page.get_by_role("region", name="Outcome")
     expect(outcome.get_by_text("clearance")).to_have_count(0)
     weaker = page.locator('[data-word="weakness-growing"]')

@@ -69,8 +69,7 @@ def test_a_client_of_three_months_moves_to_another_clinic(
     before = read_complaint(complaint.pk)
     plan, taken, facts = of_home(before), readings(before), before.facts.model_dump(exclude={"log", "errors"})
 
-    sign_in("ruth")
-    page.goto(f"{live_server.url}/person/{client.pk}")
+    sign_in("ruth", at=f"person/{client.pk}")
     page.get_by_role("link", name="Course").click()
     whole = page.get_by_role("region", name="What the client says of the whole")
     expect(whole.get_by_role("row").filter(has_text="Own activities")).to_contain_text(
@@ -161,10 +160,9 @@ def test_a_foreign_bundle_is_seen_before_it_is_kept(sign_in: Any, live: World, p
     assert "Penicillin" not in edda.complaints.get().noted
 
 
-def test_a_case_leaves_and_comes_back(sign_in: Any, live: World, page: Page, live_server: Any, tmp_path: Path) -> None:
+def test_a_case_leaves_and_comes_back(sign_in: Any, live: World, page: Page, tmp_path: Path) -> None:
     complaint = three_months(live.users["hanne"])
-    sign_in("ruth")
-    page.goto(f"{live_server.url}/course/{complaint.pk}")
+    sign_in("ruth", at=f"course/{complaint.pk}")
     kept = take(page, "As a case that names nobody", tmp_path / "case.yaml")
     assert complaint.client.last_name not in kept.read_text()
     page.get_by_role("link", name="Caseload").click()

@@ -11,7 +11,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from easepath.clinic.models import Client
-from tests.browser.conftest import fill_day, go, saved
+from tests.browser.conftest import AtStep, fill_day, go, saved
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -21,9 +21,8 @@ OWN = {
 }  # fmt: skip
 
 
-def test_a_visit_that_is_not_there(sign_in: SignIn, live_server: Any, page: Page) -> None:
-    sign_in()
-    page.goto(f"{live_server.url}/visit/9999/story")
+def test_a_visit_that_is_not_there(sign_in: SignIn, page: Page) -> None:
+    sign_in(at="visit/9999/story")
     expect(page.get_by_role("alert").first).to_contain_text("No such visit in this clinic")
     page.get_by_role("link", name="Back to the caseload").first.click()
     expect(page.get_by_role("region", name="Caseload")).to_be_visible()
@@ -32,10 +31,9 @@ def test_a_visit_that_is_not_there(sign_in: SignIn, live_server: Any, page: Page
 @pytest.mark.parametrize("step", STEPS)
 def test_a_step_that_fails_once(sign_in: SignIn, live: World, live_server: Any, page: Page, step: str) -> None:
     visit = live.visit("Marta").pk
-    sign_in()
     own = re.compile(rf"/api/visits/{visit}/{OWN.get(step, step)}(\?.*)?$")
     page.route(own, lambda route: route.fulfill(status=500, body="a fault"))
-    page.goto(f"{live_server.url}/visit/{visit}/{step}")
+    sign_in(at=f"visit/{visit}/{step}")
     main = page.get_by_role("main")
     expect(main.get_by_role("alert")).to_contain_text("The clinic’s server had a fault")
     expect(main.get_by_role("link", name="Back to the caseload")).to_be_visible()
@@ -63,11 +61,9 @@ def test_a_client_whose_facts_cannot_be_read_is_mended_in_story(sign_in: SignIn,
 
 
 def test_a_page_older_than_the_server_keeps_what_was_typed_and_goes_on(
-    sign_in: SignIn, live: World, page: Page
+    at_step: AtStep, live: World, page: Page
 ) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Story")
+    at_step("Marta", "Story")
     gone = re.compile(r"/assets/MeasureStep-.*\.js$")
     page.route(gone, lambda route: route.fulfill(status=404, body=""))
     page.locator("input[name=words]").fill("typed before the server was renewed")

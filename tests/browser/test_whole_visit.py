@@ -5,12 +5,22 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 from pathlib import Path
-from typing import Any
 
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.models import Complaint, Override, PlanVersion, Tryout
-from tests.browser.conftest import answer_no, fill_day, fill_sign_in, gate, go, pick, press_strip, saved, session_titles
+from tests.browser.conftest import (
+    AtStep,
+    answer_no,
+    fill_day,
+    fill_sign_in,
+    gate,
+    go,
+    pick,
+    press_strip,
+    saved,
+    session_titles,
+)
 from tests.conftest import World
 
 SignIn = Callable[..., None]
@@ -152,10 +162,8 @@ def test_a_visit_from_greeting_to_hand_over_and_the_next(sign_in: SignIn, live: 
     assert Complaint.objects.filter(client__first_name="Wim").count() == 2
 
 
-def test_what_was_seen_while_trying_is_on_the_sheet(sign_in: SignIn, live: World, page: Page, live_server: Any) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Try")
+def test_what_was_seen_while_trying_is_on_the_sheet(at_step: AtStep, live: World, page: Page) -> None:
+    at_step("Marta", "Try")
     page.get_by_role("button", name="try left Rocking in a deep step, hands on a chair").click()
     page.get_by_role("button", name="rushes").click()
     expect(page.get_by_text("slow enough to notice each spot")).to_be_visible()
@@ -168,11 +176,9 @@ def test_what_was_seen_while_trying_is_on_the_sheet(sign_in: SignIn, live: World
 
 
 def test_a_lead_overrides_a_refusal_and_it_stands_on_the_sheet(
-    sign_in: SignIn, live: World, page: Page, live_server: Any
+    sign_in: SignIn, at_step: AtStep, live: World, page: Page
 ) -> None:
-    sign_in("hanne")
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Screen")
+    at_step("Marta", "Screen")
     page.get_by_label("Add a factor by name").fill("inflammatory")
     page.get_by_role("button", name="Inflammatory joint disease in flare").first.click()
     saved(page)
@@ -206,10 +212,8 @@ def test_a_lead_overrides_a_refusal_and_it_stands_on_the_sheet(
     assert Override.objects.get().withdrawn_at is not None
 
 
-def test_two_complaints_share_the_person(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
-    page.get_by_role("button", name="Tom Okafor").click()
-    go(page, "Story")
+def test_two_complaints_share_the_person(at_step: AtStep, live: World, page: Page) -> None:
+    at_step("Tom", "Story")
     page.get_by_role("button", name="another complaint").click()
     expect(page.locator("input[name=words]")).to_have_value("")
     page.get_by_role("button", name="the person, at home").click()
@@ -217,10 +221,9 @@ def test_two_complaints_share_the_person(sign_in: SignIn, live: World, page: Pag
     expect(page.get_by_label("Minutes", exact=True)).to_have_value("12")
 
 
-def test_a_closed_visit_is_read_only(sign_in: SignIn, live: World, page: Page, live_server: Any) -> None:
-    sign_in()
+def test_a_closed_visit_is_read_only(sign_in: SignIn, live: World, page: Page) -> None:
     first = live.complaints["Marta"].visits.get(number=1)
-    page.goto(f"{live_server.url}/visit/{first.pk}/story")
+    sign_in(at=f"visit/{first.pk}/story")
     expect(page.get_by_text("Visit 1 is closed and stays as it was.")).to_be_visible()
     page.locator("input[name=words]").fill("changed afterwards")
     expect(page.get_by_text("this visit is closed").first).to_be_visible()
@@ -231,10 +234,8 @@ def test_a_closed_visit_is_read_only(sign_in: SignIn, live: World, page: Page, l
     assert PlanVersion.objects.filter(complaint=live.complaints["Marta"]).count() == 1
 
 
-def test_a_tried_drill_leads_to_the_next_and_to_its_dose(sign_in: SignIn, live: World, page: Page) -> None:
-    sign_in()
-    page.get_by_role("button", name="Marta Lind").click()
-    go(page, "Try")
+def test_a_tried_drill_leads_to_the_next_and_to_its_dose(at_step: AtStep, live: World, page: Page) -> None:
+    at_step("Marta", "Try")
     strip = page.get_by_role("list", name="The drills to try")
     strip.get_by_role("button", name=re.compile("^try left")).first.click()
     shown = page.get_by_role("article").get_by_role("heading", level=2)
