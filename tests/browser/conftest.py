@@ -111,7 +111,7 @@ AtStep = Callable[[str, str], None]
 
 @pytest.fixture
 def at_step(sign_in: Callable[..., None], live: World, page: Page) -> AtStep:
-    """Open a step of somebody's visit at once; the way to it from the caseload is gone in the journeys."""
+    """Open a step of somebody's visit at once; the way to it from the caseload is walked in the journeys."""
 
     def run(name: str, step: str) -> None:
         address = {"Screen": "screening", "Try": "tryout"}.get(step, step.lower())

@@ -55,6 +55,25 @@ describe('a draft', () => {
     expect(localStorage.getItem(draftKey('note'))).toBeNull()
   })
 
+  it('never says saved while something newer waits', async () => {
+    let revision = 3
+    const { draft } = open(async () => {
+      await new Promise((done) => setTimeout(done, 30))
+      return { ok: true as const, data: { revision: ++revision } }
+    })
+    await draft.reload()
+    draft.value.value!.words = 'second'
+    await vi.advanceTimersByTimeAsync(15)
+    draft.value.value!.words = 'third'
+    await vi.advanceTimersByTimeAsync(27)
+    expect([revision, draft.state.value]).toEqual([4, 'saving'])
+    await vi.advanceTimersByTimeAsync(100)
+    expect([revision, draft.state.value]).toEqual([5, 'saved'])
+    draft.value.value!.words = 'fourth'
+    await flushPromises()
+    expect(draft.state.value).toBe('saving')
+  })
+
   it('never saves one revision twice: timer, flush and unmount stand in one line', async () => {
     let revision = 3
     const taken: number[] = []

@@ -134,10 +134,11 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
       if (before.value.at(-1) === text) before.value.pop()
       else before.value = [...before.value, known].slice(-STEPS_BACK)
       known = text
-      settle('saved', null)
+      const newer = JSON.stringify(value.value) !== text
+      settle(newer ? 'saving' : 'saved', null)
       at.value = new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
-      if (JSON.stringify(value.value) === text) localStorage.removeItem(key)
-      else schedule()
+      if (newer) schedule()
+      else localStorage.removeItem(key)
       options.saved?.()
       return
     }
@@ -188,6 +189,7 @@ export function useDraft<T extends object>(options: UseDraftOptions<T>): UseDraf
         return
       }
       keep()
+      if (state.value === 'saved' || state.value === 'idle') state.value = 'saving'
       if (state.value !== 'conflict') schedule()
     },
     { deep: true },
