@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import DrillPicture from './DrillPicture.vue'
 import { motionOf, stepAt, type Motion } from './pictures'
 
@@ -8,40 +8,54 @@ const props = defineProps<{ picture: string; side: string; place?: string; alt: 
 const motion = ref<Motion | null>(null)
 const still = ref(matchMedia('(prefers-reduced-motion: reduce)').matches)
 const running = ref(true)
-const seconds = ref(0)
-let frame = 0
+const shown = ref<ReturnType<typeof stepAt>>({ step: 0, held: null })
+/** A film has some ten steps a second at most: to look at each frame of the screen would only warm a phone. */
+const LOOK_MS = 50
+let seconds = 0
+let looking: ReturnType<typeof setInterval> | undefined
 let last = 0
 
-const shown = computed(() => (motion.value ? stepAt(motion.value, seconds.value) : null))
 const shape = computed(() => motion.value?.viewbox.split(' ').slice(2).join(' / '))
 const moves = computed(() => (motion.value?.steps.length ?? 0) > 1)
 
-function tick(now: number): void {
-  if (last) seconds.value += Math.min(0.1, (now - last) / 1000)
+function show(film: Motion): void {
+  const now = stepAt(film, seconds)
+  if (now.step !== shown.value.step || now.held !== shown.value.held) shown.value = now
+}
+
+function look(): void {
+  const now = performance.now()
+  seconds += Math.min(0.1, (now - last) / 1000)
   last = now
-  frame = requestAnimationFrame(tick)
+  if (motion.value) show(motion.value)
 }
 
 function play(on: boolean): void {
-  cancelAnimationFrame(frame)
-  last = 0
+  clearInterval(looking)
   running.value = on
-  if (on) frame = requestAnimationFrame(tick)
+  if (!on) return
+  last = performance.now()
+  looking = setInterval(look, LOOK_MS)
 }
 
-watch(() => [props.picture, props.side, props.place], async (now) => {
+watch(() => [props.picture, props.side, props.place], async (_now, _before, onCleanup) => {
+  let over = false // another picture is shown by then, or none
+  onCleanup(() => {
+    over = true
+    clearInterval(looking)
+  })
   motion.value = null
-  seconds.value = 0
+  seconds = 0
   try {
     const found = await motionOf({ picture: props.picture, side: props.side, place: props.place })
-    if (now.join() !== [props.picture, props.side, props.place].join()) return
+    if (over) return
     motion.value = found
+    show(found)
     if (!still.value && found.steps.length > 1) play(true)
   } catch {
-    still.value = true
+    if (!over) still.value = true
   }
 }, { immediate: true })
-onBeforeUnmount(() => cancelAnimationFrame(frame))
 </script>
 
 <template>
@@ -55,10 +69,10 @@ onBeforeUnmount(() => cancelAnimationFrame(frame))
     </template>
     <template v-else-if="motion">
       <!-- eslint-disable-next-line vue/no-v-html -- drawn by our own server from numbers alone -->
-      <svg class="film" :viewBox="motion.viewbox" :style="{ aspectRatio: shape }" role="img" :aria-label="alt" stroke-linejoin="round" stroke-linecap="round" v-html="motion.steps[shown?.step ?? 0]" />
+      <svg class="film" :viewBox="motion.viewbox" :style="{ aspectRatio: shape }" role="img" :aria-label="alt" stroke-linejoin="round" stroke-linecap="round" v-html="motion.steps[shown.step]" />
       <figcaption v-if="moves && !bare" class="small">
         <button type="button" class="small" :aria-pressed="!running" @click="play(!running)">{{ running ? 'Hold the picture' : 'Let it move' }}</button>
-        <span class="quiet" aria-hidden="true">{{ shown?.held ? 'hold' : '' }}</span>
+        <span class="quiet" aria-hidden="true">{{ shown.held ? 'hold' : '' }}</span>
       </figcaption>
     </template>
     <DrillPicture v-else :picture="picture" :side="side" :place="place" :alt="alt" eager />
