@@ -29,6 +29,10 @@ PATIENCE_MS = 60_000
 expect.set_options(timeout=PATIENCE_MS / 2)
 
 
+MOVING = pytest.mark.browser_context_args(reduced_motion="no-preference")
+"""For what moves, for every view and for a whole journey. The rest wants no motion: to draw it is a fifth of their work."""
+
+
 @pytest.fixture(scope="session")
 def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
     """Debian's Chromium, keeping to itself."""
@@ -37,8 +41,9 @@ def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[s
 
 @pytest.fixture(scope="session")
 def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]:
-    """A laptop's screen."""
-    return {**browser_context_args, "viewport": {"width": 1280, "height": 800}, "locale": "en-GB"}
+    """A laptop's screen, of somebody who wants no motion."""
+    size = {"width": 1280, "height": 800}
+    return {**browser_context_args, "viewport": size, "locale": "en-GB", "reduced_motion": "reduce"}
 
 
 @pytest.fixture

@@ -10,12 +10,13 @@ import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import AtStep, begin, go, pick, saved
+from tests.browser.conftest import MOVING, AtStep, begin, go, pick, saved
 from tests.browser.whole import faults
 from tests.conftest import World
 
+pytestmark = MOVING
 SignIn = Callable[..., None]
-STEPS = ("story", "screening", "measure", "plan", "tryout", "home", "respond", "adjust")
+STEPS = ("Story", "Screen", "Measure", "Plan", "Try", "Home", "Respond", "Adjust")
 
 
 def test_no_serious_fault_before_signing_in(live: World, page: Page, live_server: Any) -> None:
@@ -25,16 +26,13 @@ def test_no_serious_fault_before_signing_in(live: World, page: Page, live_server
 
 
 @pytest.mark.parametrize("name", ["Ines Varga", "Piet Halloran"])
-def test_no_serious_fault_in_a_visit(sign_in: SignIn, live: World, page: Page, live_server: Any, name: str) -> None:
+def test_no_serious_fault_in_a_visit(sign_in: SignIn, page: Page, name: str) -> None:
     sign_in()
     assert faults(page) == []
     page.get_by_role("button", name=name).click()
     expect(page.get_by_role("navigation", name="Steps of the visit")).to_be_visible()
-    base = page.url.rsplit("/", 1)[0]
     for step in STEPS:
-        page.goto(f"{base}/{step}")
-        expect(page.get_by_role("heading", level=1)).to_be_visible()
-        page.wait_for_load_state("networkidle")
+        go(page, step)
         assert faults(page) == [], step
 
 

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import Any
 
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.browser.conftest import MOVING, signed_in
 from tests.browser.whole import faults
 from tests.conftest import World
 
-SignIn = Callable[..., None]
+pytestmark = MOVING
 STEPS = ("story", "screening", "measure", "plan", "tryout", "home", "respond", "adjust")
 PAGES = (
     "",
@@ -42,7 +42,7 @@ def whole(page: Page, *, acts: bool) -> list[str]:
 
 
 @pytest.mark.parametrize("part", ["pages", "steps"])
-def test_every_view_is_whole(sign_in: SignIn, live: World, page: Page, live_server: Any, part: str) -> None:
+def test_every_view_is_whole(live: World, page: Page, live_server: Any, part: str) -> None:
     """Each view opens at another of the widths, and is then seen at all of them."""
     visit, complaint = live.visit("Marta").pk, live.complaints["Marta"]
     person, version = complaint.client_id, complaint.versions.get().pk
@@ -51,7 +51,7 @@ def test_every_view_is_whole(sign_in: SignIn, live: World, page: Page, live_serv
         f"sheet/{version}",
     )  # fmt: skip
     views = (*PAGES, *of_marta) if part == "pages" else tuple(f"visit/{visit}/{step}" for step in STEPS)
-    sign_in("ruth")
+    signed_in(page, live, live_server.url, "ruth")
     sizes, wrong = list(SIZES), []
     for number, address in enumerate(views):
         first = number % len(sizes)

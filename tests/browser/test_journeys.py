@@ -12,6 +12,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from easepath.clinic.models import Complaint, PlanVersion
 from tests.browser.conftest import (
+    MOVING,
     answer_no,
     begin,
     fill_day,
@@ -68,6 +69,7 @@ def do_session(phone: Page, url: str, during: int = 1) -> None:
     expect(phone.get_by_role("heading", name="Done for today")).to_be_visible()
 
 
+@MOVING
 def test_from_the_first_question_to_version_two(
     sign_in: SignIn, page: Page, browser: Browser, settings: Any, live_server: Any
 ) -> None:

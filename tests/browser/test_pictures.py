@@ -9,10 +9,11 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 
 from easepath.clinic.actions.home_links import new_link
-from tests.browser.conftest import FINE, AtStep, begin, go, pick, wake
+from tests.browser.conftest import FINE, MOVING, AtStep, begin, go, pick, wake
 from tests.browser.whole import faults
 from tests.conftest import World
 
+pytestmark = MOVING
 SignIn = Callable[..., None]
 DRAWN = "image => image.complete && image.naturalWidth > 0"
 

@@ -207,7 +207,7 @@ def test_two_phones_at_once_lose_nothing(
     before = SessionLog.objects.filter(complaint=complaint).count()
     twice_a_day(hanne, complaint)
     link = f"{live_server.url}/h/{new_link(hanne, complaint)}"
-    phones = [browser.new_page(viewport=PHONE, locale="en-GB") for _ in range(2)]
+    phones = [browser.new_page(viewport=PHONE, locale="en-GB", reduced_motion="reduce") for _ in range(2)]
     try:
         for phone in phones:
             phone.clock.install()
