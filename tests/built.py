@@ -37,6 +37,11 @@ def keep_built() -> None:
     )
 
 
+def _write_to(file: Path) -> None:
+    with closing(sqlite3.connect(file)) as rows:
+        _ROWS.backup(rows)
+
+
 class LanesRows:
     """The rows that one lane of a run builds in a file and leaves for the others, which wait meanwhile and copy them."""
 
@@ -57,8 +62,7 @@ class LanesRows:
     def leave(self) -> None:
         """The rows as they were kept, for the next lane, whose turn it is now."""
         if self._file and not self.built:
-            with closing(sqlite3.connect(self._file)) as rows:
-                _ROWS.backup(rows)
+            _write_to(self._file)
         if self._turn is not None:
             os.close(self._turn)
 
@@ -81,6 +85,5 @@ def built_as_records(folder: Path) -> Records:
     if connection.vendor != "sqlite":
         return _kept().copied(folder)
     file = folder / "easepath.sqlite3"
-    with closing(sqlite3.connect(file)) as rows:
-        _ROWS.backup(rows)
+    _write_to(file)
     return Records.in_file(file)

@@ -121,7 +121,7 @@ def at_step(sign_in: Callable[..., None], live: World, page: Page) -> AtStep:
     def run(name: str, step: str) -> None:
         address = {"Screen": "screening", "Try": "tryout"}.get(step, step.lower())
         sign_in(at=f"visit/{live.visit(name).pk}/{address}")
-        expect(page.get_by_role("heading", level=1, name=re.compile(f"^{step}(:|$)"))).to_be_visible()
+        step_shown(page, step)
 
     return run
 
@@ -168,6 +168,11 @@ def press_strip(page: Page, label: str, value: int) -> None:
 def go(page: Page, step: str) -> None:
     """Open a step of the visit from the path."""
     gate(page, step).click()
+    step_shown(page, step)
+
+
+def step_shown(page: Page, step: str) -> None:
+    """Wait until a step of the visit is the page's."""
     expect(page.get_by_role("heading", level=1, name=re.compile(f"^{step}(:|$)"))).to_be_visible()
 
 
