@@ -70,7 +70,7 @@ def arrive(page: Page) -> int:
             asked += 1
         nothing_new(page)
         if tabs.is_visible():
-            page.wait_for_timeout(200)  # what is asked first comes a moment after the page
+            page.wait_for_timeout(700)  # what is asked first comes a moment after the page
             if tabs.is_visible():
                 break
         page.wait_for_timeout(50)
